@@ -1,0 +1,74 @@
+# Two commands matter: `make demo` and `make test`. Each sets up whatever it needs, once.
+PORT ?= 8790
+PYTHON ?= python3.11
+BIN := .venv/bin
+WEB_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts frontend/postcss.config.cjs frontend/tsconfig.json
+
+.PHONY: demo test check bench build format client pictures clean chromium
+
+demo: .build/runtime .build/web
+	@$(BIN)/elm-cover demo --data .demo --port $(PORT)
+
+test: .build/dev .build/web chromium
+	$(BIN)/python -m pytest $(TESTS)
+
+check: .build/dev .build/node
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/mypy
+	cd frontend && npm run --silent check
+
+bench: .build/dev .build/web chromium
+	$(BIN)/python -m bench
+
+build: .build/dev .build/web
+	rm -rf dist build
+	$(BIN)/pip wheel --quiet --no-deps --no-build-isolation --wheel-dir dist .
+	@ls dist/*.whl
+
+format: .build/dev .build/node
+	$(BIN)/ruff check --fix .
+	$(BIN)/ruff format .
+	cd frontend && npm run --silent format
+
+# The typed client of the front end, made from the program's own OpenAPI document.
+client: .build/dev .build/node
+	$(BIN)/elm-cover openapi > .build/openapi.json
+	cd frontend && npm run --silent client
+
+pictures: .build/dev .build/web chromium
+	$(BIN)/python tools/pictures.py
+
+clean:
+	rm -rf .build .venv frontend/node_modules src/elm_cover/web dist build
+
+.build/tools:
+	@mkdir -p .build
+	@sh tools/need.sh $(PYTHON)
+	@touch $@
+
+.build/venv: | .build/tools
+	$(PYTHON) -m venv .venv
+	@touch $@
+
+.build/runtime: requirements.txt pyproject.toml | .build/venv
+	@echo "Installing the pinned Python packages ..."
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+.build/dev: requirements-dev.txt .build/runtime
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	@touch $@
+
+.build/node: frontend/package.json frontend/package-lock.json | .build/tools
+	@echo "Installing the pinned front-end packages ..."
+	cd frontend && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+.build/web: .build/node $(WEB_SOURCES)
+	cd frontend && npm run --silent build
+	@touch $@
+
+chromium:
+	@sh tools/chromium.sh

@@ -1,0 +1,1 @@
+"""Benchmarks: ratios, never seconds alone."""

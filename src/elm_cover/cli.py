@@ -1,0 +1,81 @@
+"""elm-cover: plan and check job files, serve the program, keep its data safe."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Callable, Sequence
+from pathlib import Path
+
+from . import __version__
+from .core.plan import plan, plan_json
+from .formats.job_file import load_job
+from .job import job_schema
+from .job_fields import JobError
+
+SOUND, STOPS, BAD_INPUT = 0, 1, 2
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs one command; the exit status as documented in its help."""
+    options = parser().parse_args(arguments)
+    command: Callable[[argparse.Namespace], int] = options.run
+    try:
+        return command(options)
+    except JobError as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return BAD_INPUT
+    except BrokenPipeError:
+        return SOUND
+
+
+def parser() -> argparse.ArgumentParser:
+    """The command line: one subcommand per thing a user does."""
+    top = argparse.ArgumentParser(prog="elm-cover", description=__doc__)
+    top.add_argument("--version", action="version", version=f"elm-cover {__version__}")
+    commands = top.add_subparsers(required=True, metavar="COMMAND")
+
+    def command(name: str, run: Callable[[argparse.Namespace], int], about: str) -> argparse.ArgumentParser:
+        sub = commands.add_parser(name, help=about, description=about)
+        sub.set_defaults(run=run)
+        return sub
+
+    planning = command("plan", _plan, "Print the plan of a job file as JSON, nothing rounded. Exit 2 on bad input.")
+    planning.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    checking = command(
+        "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
+    )
+    checking.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    command("schema", _schema, "Print the JSON Schema of the job document.")
+    return top
+
+
+def _print_json(value: object) -> None:
+    json.dump(value, sys.stdout, indent=2, ensure_ascii=False, allow_nan=False)
+    print()
+
+
+def _plan(options: argparse.Namespace) -> int:
+    _print_json(plan_json(plan(load_job(options.file))))
+    return SOUND
+
+
+def _check(options: argparse.Namespace) -> int:
+    result = plan(load_job(options.file))
+    for flag in result.flags:
+        where = f" [{flag.section}]" if flag.section else ""
+        print(f"{flag.level}: {flag.code}{where}: {flag.text} {flag.what_to_do}")
+    for question in result.open:
+        print(f"open: {question.field}: {question.text}")
+    return STOPS if any(flag.level == "stop" for flag in result.flags) else SOUND
+
+
+def _schema(options: argparse.Namespace) -> int:
+    _print_json(job_schema())
+    return SOUND
+
+
+if __name__ == "__main__":
+    sys.exit(main())

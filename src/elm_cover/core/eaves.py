@@ -1,0 +1,98 @@
+"""The eave: room for fill under the deck, and the baffle that keeps air over it (handbook: eaves).
+
+At plan distance x inward from the outer edge of the top plate::
+
+                          deck  /
+                             /  /   g  vent gap, b  baffle, both square to the deck
+                          /  /
+          H  heel      /  /          room(x) = max(0, c0 + x·tanθ)
+                    /  / ____________ D  fill line: old + new installed
+                 /  /|
+            |  /|  c0|
+            |___|____|___________________ ceiling plane
+            |plate
+            x = 0     x_full
+
+All lengths in inches; pitch is rise in inches per 12 in of run.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from .units import whole_up
+
+PIECE_IN = 48.0
+LAP_IN = 2.0
+STANDS_ABOVE_FILL_IN = 2.0
+LOW_ROOF_PITCH_IN_12 = 1.0
+
+
+@dataclass(frozen=True)
+class Eave:
+    """The section through one eave. heel_in at the outer edge of the plate, from ceiling plane to underside of deck."""
+
+    heel_in: float
+    pitch_in_12: float
+    vent_gap_in: float
+    baffle_thickness_in: float
+
+    @property
+    def angle(self) -> float:
+        """θ = atan(pitch / 12), radians."""
+        return math.atan(self.pitch_in_12 / 12)
+
+    @property
+    def slope(self) -> float:
+        """tan θ: rise over run."""
+        return self.pitch_in_12 / 12
+
+    @property
+    def room_at_plate_in(self) -> float:
+        """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it."""
+        return self.heel_in - (self.vent_gap_in + self.baffle_thickness_in) / math.cos(self.angle)
+
+    def room_in(self, x_in: float) -> float:
+        """Vertical room for insulation at x."""
+        return max(0.0, self.room_at_plate_in + x_in * self.slope)
+
+    def full_depth_at_in(self, depth_in: float) -> float:
+        """x where the full depth begins: (D − c0)/tanθ, not less than 0."""
+        return max(0.0, (depth_in - self.room_at_plate_in) / self.slope)
+
+    def closed_leg_in(self, depth_in: float) -> float:
+        """The wind block, from the plate up to the chute: c0, at most 2 in above the fill."""
+        return min(max(0.0, self.room_at_plate_in), depth_in + STANDS_ABOVE_FILL_IN)
+
+    def baffle_length_in(self, depth_in: float) -> float:
+        """The chute along the deck, ending 2 in above the fill; 0 where the heel is tall enough to need none."""
+        spare = depth_in + STANDS_ABOVE_FILL_IN - self.room_at_plate_in
+        above = max(0.0, min(STANDS_ABOVE_FILL_IN, spare)) / self.slope
+        return (self.full_depth_at_in(depth_in) + above) / math.cos(self.angle)
+
+    def pieces_per_bay(self, depth_in: float, integral_wind_block: bool) -> int:
+        """48 in pieces with a 2 in lap; the closed leg counts only where it is bent from the same piece."""
+        length = self.baffle_length_in(depth_in) + (self.closed_leg_in(depth_in) if integral_wind_block else 0.0)
+        return max(1, whole_up((length - LAP_IN) / (PIECE_IN - LAP_IN)))
+
+
+def bays(run_ft: float, spacing_in: float) -> int:
+    """Bays along a run: ceil(run·12 / spacing)."""
+    return whole_up(run_ft * 12 / spacing_in)
+
+
+def bays_with_baffle(rule: str, soffit: str | None, bay_count: int, vented_bays: int | None) -> int | None:
+    """How many bays of a run get a baffle, by the school; None where the soffit must be known first.
+
+    rule: every_bay (all bays along a vented run), vented_bays, alternate. soffit: continuous, spot, none, blocked or
+    None (not looked at: taken as vented, except by the vented_bays school). vented_bays: how many spot vents are
+    recorded along the run. A run without an open soffit has no air to lead and gets none.
+    """
+    if soffit in ("none", "blocked"):
+        return 0
+    if rule == "alternate":
+        return whole_up(bay_count / 2)
+    if rule == "every_bay" or soffit == "continuous":
+        return bay_count
+    return None if soffit is None or vented_bays is None else min(bay_count, vented_bays)

@@ -1,0 +1,158 @@
+"""What lies in the attic already: its R as it lies, and the R still to add (handbook: what is there already).
+
+A layer of R 11 that misses the ceiling over 8 % of the floor is not worth R 10: those bare places carry most of the
+heat. So voids are areas with a heat path of their own, never a percentage off::
+
+         sound part 1 − v          bare part v
+      B + R + N  (new fill N)      B + R_gap + N
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+INSIDE_FILM_R = 0.61
+ATTIC_FILM_R = 0.61
+# ⅜ in board: three quarters of ½ in, rounded down as published for gypsum. "other" is taken as ½ in gypsum.
+BOARD_R = {
+    "gypsum_1_2": 0.45,
+    "gypsum_1_2_sag": 0.45,
+    "gypsum_5_8": 0.56,
+    "gypsum_3_8": 0.32,
+    "plaster": 0.4,
+    "other": 0.45,
+}
+R_PER_IN = {
+    "glass_batt": 3.1,
+    "glass_loose": 2.5,
+    "cellulose_loose": 3.5,
+    "mineral_wool_batt": 3.3,
+    "mineral_wool_loose": 2.9,
+    "wood_fiber_loose": 3.5,
+    "unknown_loose": 2.2,
+}
+DENSITY_PCF = {
+    "glass_batt": 0.7,
+    "glass_loose": 0.7,
+    "cellulose_loose": 1.8,
+    "mineral_wool_batt": 2.0,
+    "mineral_wool_loose": 2.0,
+    "wood_fiber_loose": 1.8,
+    "unknown_loose": 2.0,
+}
+CONDITION_MULTIPLIER = {"sound": 1.0, "dusty": 0.95, "matted": 0.85, "wet": 0.0, "fouled": 0.0}
+LOOSE_GLASS_LOSS_PER_PSF = 0.10
+LOOSE_GLASS_LOSS_MOST = 0.25
+MOST_R_TO_ADD = 1000.0
+
+
+@dataclass(frozen=True)
+class OldLayer:
+    """One layer as it lies: depth in inches, R after label or default, compression and condition.
+
+    void is the share of the floor where the layer is missing or not touching (0 to 1); open tells that those gaps are
+    open from above, so that loose fill drops in.
+    """
+
+    material: str | None
+    depth_in: float
+    r: float
+    void: float = 0.0
+    open: bool = False
+    weight_psf: float = 0.0
+
+
+@dataclass(frozen=True)
+class VoidPath:
+    """One heat path through the old layers: its share of the floor, and the R of the layers that are there on it."""
+
+    share: float
+    r_old: float
+    open_depth_in: float
+
+
+def boundary_r(board: str) -> float:
+    """B: inside film 0.61 + ceiling board + attic film 0.61. Source: handbook, voids and poor contact."""
+    return INSIDE_FILM_R + BOARD_R[board] + ATTIC_FILM_R
+
+
+def old_layer(
+    material: str | None,
+    depth_in: float,
+    r_label: float | None,
+    condition: str,
+    void: float,
+    open_gaps: bool,
+    density_pcf: float | None,
+) -> OldLayer:
+    """A layer as it lies today: label or depth × default, then condition. Raises KeyError without label or material."""
+    r_sound = r_label if r_label is not None else depth_in * R_PER_IN[material or ""]
+    density = density_pcf if density_pcf is not None else DENSITY_PCF.get(material or "", 0.0)
+    return OldLayer(
+        material, depth_in, r_sound * CONDITION_MULTIPLIER[condition], void, open_gaps, density * depth_in / 12
+    )
+
+
+def topmost_loose(materials: Sequence[str | None]) -> int:
+    """Which layer takes the difference between the readings and the recorded depths: the topmost loose one, else the top."""
+    loose = [i for i, material in enumerate(materials) if material and material.endswith("_loose")]
+    return loose[-1] if loose else len(materials) - 1
+
+
+def pressed(layers: Sequence[OldLayer], new_weight_psf: float) -> tuple[OldLayer, ...]:
+    """The layers under new fill of that weight: loose glass loses 0.10 of its depth per lb/ft², at most 0.25.
+
+    Its R goes down in proportion; its weight stays. Source: handbook, compression (a default by judgement).
+    """
+    keep = 1 - min(LOOSE_GLASS_LOSS_MOST, LOOSE_GLASS_LOSS_PER_PSF * new_weight_psf)
+    return tuple(
+        replace(layer, depth_in=layer.depth_in * keep, r=layer.r * keep) if layer.material == "glass_loose" else layer
+        for layer in layers
+    )
+
+
+def void_paths(layers: Sequence[OldLayer]) -> tuple[VoidPath, ...]:
+    """Every combination of sound and bare among the voided layers, with independent shares that sum to 1."""
+    choices = [((1 - layer.void, False), (layer.void, True)) if layer.void > 0 else ((1.0, False),) for layer in layers]
+    paths = []
+    for combination in itertools.product(*choices):
+        share, r_old, open_depth = 1.0, 0.0, 0.0
+        for layer, (part, bare) in zip(layers, combination, strict=True):
+            share *= part
+            r_old += 0.0 if bare else layer.r
+            open_depth += layer.depth_in if bare and layer.open else 0.0
+        if share > 0:
+            paths.append(VoidPath(share, r_old, open_depth))
+    return tuple(paths)
+
+
+def r_with(layers: Sequence[OldLayer], boundary: float | None, r_new: float = 0.0, new_r_per_in: float = 0.0) -> float:
+    """R of the layers with new fill on top, by parallel paths, films and board taken off again.
+
+    layers: as they lie. boundary: B, or None where no layer has voids (B then cancels). r_new: R laid on top.
+    new_r_per_in: R per inch of the new fill that drops into gaps open from above. Source: handbook, voids.
+    """
+    paths = void_paths(layers)
+    if len(paths) == 1:
+        return paths[0].r_old + paths[0].open_depth_in * new_r_per_in + r_new
+    if boundary is None:
+        raise ValueError("the ceiling board is needed where a layer has voids")
+    u = sum(p.share / (boundary + p.r_old + p.open_depth_in * new_r_per_in + r_new) for p in paths)
+    return 1 / u - boundary
+
+
+def r_to_add(target: float, reached: Callable[[float], float]) -> float:
+    """The smallest N ≥ 0 with reached(N) = target, by bisection; reached rises with N. 0 where it is there already."""
+    if reached(0.0) >= target:
+        return 0.0
+    low, high = 0.0, target
+    while reached(high) < target and high < MOST_R_TO_ADD:
+        high *= 2
+    for _ in range(200):
+        middle = (low + high) / 2
+        if middle in (low, high):
+            break
+        low, high = (low, middle) if reached(middle) >= target else (middle, high)
+    return high

@@ -1,0 +1,165 @@
+"""What the plan says: frozen data with the names of the job document's plan output. None means "not known yet"."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from .coverage import NewFill
+from .eaves import Eave
+from .existing import OldLayer
+from .outline import Floats, Grid, Points
+from .roof import RoofField
+
+
+@dataclass(frozen=True)
+class Flag:
+    """Something to act on. level: stop, caution or note. A stop never withholds a figure."""
+
+    code: str
+    level: str
+    section: str | None
+    text: str
+    what_to_do: str
+
+
+@dataclass(frozen=True)
+class Open:
+    """A question not answered yet, and the step and field where it is asked."""
+
+    step: str
+    field: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A figure that can be opened: how it came about. inputs: name → (value, unit)."""
+
+    value: float | None
+    unit: str
+    formula: str
+    inputs: dict[str, tuple[Any, str]]
+    source: str
+
+
+@dataclass(frozen=True)
+class Bags:
+    chart: float | None = None
+    field: float | None = None
+
+
+@dataclass(frozen=True)
+class EavePlan:
+    edge: int
+    run_ft: float
+    bays: int | None = None
+    baffles: int | None = None
+    pieces_per_bay: int | None = None
+    pieces: int | None = None
+    baffle_length_in: float | None = None
+    closed_leg_in: float | None = None
+    full_depth_at_in: float | None = None
+    depth_at_plate_in: float | None = None
+    r_at_plate: float | None = None
+    depth_over_plate_mean_in: float | None = None
+    r_over_plate_mean: float | None = None
+    room_at_plate_in: float | None = None
+    extra_ua: float | None = None
+
+
+@dataclass(frozen=True)
+class Ventilation:
+    required_in2: float | None = None
+    low_in2: float | None = None
+    high_in2: float | None = None
+    ratio: int | None = None
+
+
+@dataclass(frozen=True)
+class SectionPlan:
+    id: str
+    name: str | None
+    kind: str
+    area_ft2: float
+    net_area_ft2: float | None = None
+    depth_existing_in: float | None = None
+    r_existing: float | None = None
+    r_code: float | None = None
+    r_target: float | None = None
+    r_needed: float | None = None
+    r_needed_by_subtraction: float | None = None
+    r_added: float | None = None
+    r_nominal: float | None = None
+    r_effective: float | None = None
+    u_effective: float | None = None
+    installed_in: float | None = None
+    settled_in: float | None = None
+    depth_total_in: float | None = None
+    depth_settled_total_in: float | None = None
+    load_psf: float | None = None
+    load_limit_psf: float | None = None
+    bags: Bags = Bags()
+    bag_covers_ft2: float | None = None
+    product: str | None = None
+    eaves: tuple[EavePlan, ...] = ()
+    ventilation: Ventilation = Ventilation()
+    markers: int | None = None
+    marker_points_ft: tuple[tuple[float, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class OrderLine:
+    product: str
+    bags_chart: float
+    bags_field: float | None
+    bags_order: int
+
+
+@dataclass(frozen=True)
+class SectionFields:
+    """The arrays behind a section's figures, for the drawings. Not part of the plan's JSON."""
+
+    outline_ft: Points
+    keep_outs: tuple[tuple[str, Points], ...]
+    grid: Grid
+    roof: RoofField | None
+    eaves: dict[int, Eave]
+    layers: tuple[OldLayer, ...] | None
+    fill: NewFill | None
+    depth_in: Floats | None
+    r: Floats | None
+
+
+@dataclass(frozen=True)
+class Plan:
+    sections: tuple[SectionPlan, ...]
+    order: tuple[OrderLine, ...]
+    flags: tuple[Flag, ...]
+    open: tuple[Open, ...]
+    figures: dict[str, Figure]
+    fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
+
+
+class Notebook:
+    """Gathers flags, open questions and figures while one section is planned."""
+
+    def __init__(self, section: str | None = None, prefix: str = "") -> None:
+        self.section = section
+        self.prefix = prefix
+        self.flags: list[Flag] = []
+        self.open: list[Open] = []
+        self.figures: dict[str, Figure] = {}
+
+    def flag(self, code: str, level: str, text: str, what_to_do: str) -> None:
+        self.flags.append(Flag(code, level, self.section, text, what_to_do))
+
+    def ask(self, step: str, field: str, text: str) -> None:
+        if all(item.field != field for item in self.open):
+            self.open.append(Open(step, field, text))
+
+    def figure(
+        self, name: str, value: float | None, unit: str, formula: str, source: str, **inputs: tuple[Any, str]
+    ) -> None:
+        if value is not None:
+            self.figures[self.prefix + name] = Figure(value, unit, formula, inputs, source)

@@ -1,0 +1,89 @@
+"""One section as the core sees it: numbers and small frozen data, read from the job document by ``plan``."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from .coverage import Chart
+from .keep_outs import KeepOut
+from .outline import Points
+from .ventilation import VentGroup
+
+
+@dataclass(frozen=True)
+class EdgeInput:
+    kind: str
+    heel_in: float | None
+    pitch_in_12: float | None
+    soffit: str | None
+    plate_width_in: float
+    vented_bays: int | None
+
+
+@dataclass(frozen=True)
+class LayerInput:
+    material: str | None
+    depth_in: float | None
+    r: float | None
+    void: float
+    open: bool
+    condition: str
+    density_pcf: float | None
+
+
+@dataclass(frozen=True)
+class TargetInput:
+    basis: str | None
+    edition: str | None
+    r: float | None
+    raised_heel: bool
+
+
+@dataclass(frozen=True)
+class SettingsInput:
+    vent_gap_in: float
+    baffle_thickness_in: float
+    baffle_rule: str
+    integral_wind_block: bool
+    interpolate: bool
+    deduct_framing: bool
+
+
+@dataclass(frozen=True)
+class ProductInput:
+    id: str
+    name: str
+    kind: str | None
+    chart: Chart | None
+
+
+@dataclass(frozen=True)
+class ChoiceInput:
+    """How the section is insulated. installed_in: the new fill the user set, or None to go by the target."""
+
+    method: str
+    product: ProductInput | None
+    installed_in: float | None
+
+
+@dataclass(frozen=True)
+class SectionInput:
+    id: str
+    name: str | None
+    kind: str
+    path: str
+    outline_ft: Points
+    edges: tuple[EdgeInput, ...]
+    board: str | None
+    retarder: str | None
+    spacing_in: float | None
+    joist_depth_in: float | None
+    layers: tuple[LayerInput, ...] | None
+    readings_in: tuple[float, ...]
+    keep_outs: tuple[KeepOut, ...]
+    target: TargetInput | None
+    zone: str | None
+    vented: bool | None
+    vents: tuple[VentGroup, ...]
+    settings: SettingsInput
+    choice: ChoiceInput | None

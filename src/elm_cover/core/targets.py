@@ -1,0 +1,50 @@
+"""Target R: the model code's table, the raised-heel allowance and the retrofit recommendation (handbook: target R).
+
+The adopted local code decides; these are the model figures for wood-framed attic floors, insulation only.
+"""
+
+from __future__ import annotations
+
+# IECC prescriptive ceiling R, rows by climate zone number. Zone 0 exists from 2021; earlier editions read it as 1.
+CEILING_R = {
+    "2009": {0: 30, 1: 30, 2: 30, 3: 30, 4: 38, 5: 38, 6: 49, 7: 49, 8: 49},
+    "2012": {0: 30, 1: 30, 2: 38, 3: 38, 4: 49, 5: 49, 6: 49, 7: 49, 8: 49},
+    "2021": {0: 30, 1: 30, 2: 49, 3: 49, 4: 60, 5: 60, 6: 60, 7: 60, 8: 60},
+    "2024": {0: 30, 1: 30, 2: 38, 3: 38, 4: 49, 5: 49, 6: 49, 7: 49, 8: 49},
+}
+CEILING_R["2015"] = CEILING_R["2018"] = CEILING_R["2012"]
+EDITIONS = tuple(sorted(CEILING_R))
+# Full height over the outer edge of the plate: this R serves in place of that.
+RAISED_HEEL_ALLOWANCE = {edition: {38: 30, 49: 38} for edition in EDITIONS} | {"2021": {49: 38, 60: 49}}
+RETROFIT_BARE_AND_ADD = {0: (30, 25), 1: (30, 25), 2: (49, 38), 3: (49, 38)} | dict.fromkeys(range(4, 9), (60, 49))
+RETROFIT_SOME_IN = (3.0, 4.0)
+
+
+def zone_number(climate_zone: str) -> int:
+    """The number of a climate zone: “4C” → 4. No figure here differs between 4 marine and 5, or within a number."""
+    return int(climate_zone[0])
+
+
+def code_r(climate_zone: str, edition: str) -> float:
+    """Prescriptive ceiling R of the edition. Source: IECC table R402.1 as in the handbook.
+
+    4 marine shares the row of zone 5, whose figure equals that of zone 4 in every edition listed.
+    """
+    return float(CEILING_R[edition][zone_number(climate_zone)])
+
+
+def raised_heel_r(climate_zone: str, edition: str) -> float | None:
+    """The lower R that serves where the full height stands over every plate; None where there is no allowance."""
+    lower = RAISED_HEEL_ALLOWANCE[edition].get(CEILING_R[edition][zone_number(climate_zone)])
+    return None if lower is None else float(lower)
+
+
+def retrofit_r(climate_zone: str, existing_depth_in: float, r_existing: float) -> float:
+    """R to reach in an existing house, by what lies there (federal guidance, as in the handbook).
+
+    With 3 to 4 in already there the figure is laid on top without subtraction: r_existing + it. A barer or a deeper
+    attic is brought up to the bare attic's figure.
+    """
+    bare, add = RETROFIT_BARE_AND_ADD[zone_number(climate_zone)]
+    least, most = RETROFIT_SOME_IN
+    return r_existing + add if least <= existing_depth_in <= most else float(bare)

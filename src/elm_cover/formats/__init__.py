@@ -1,0 +1,1 @@
+"""What is read and written: job JSON, chart CSV, PDF papers."""

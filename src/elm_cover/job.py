@@ -1,0 +1,207 @@
+"""The job document: one JSON object is the whole job.
+
+Frozen models without input or output. Lengths in inches where the name ends in ``_in`` and in feet where it ends
+in ``_ft``; R in h·ft²·°F/Btu. What may be left out and is, means "not known yet".
+
+The parts of one section are in ``job_section``; what is asked of the whole document is here.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any, Literal, Self
+
+from pydantic import Field, ValidationError, model_validator
+
+from .job_fields import (
+    Count,
+    DocumentModel,
+    Fault,
+    Identifier,
+    JobError,
+    Number,
+    Positive,
+    Slug,
+    Text,
+    Zone,
+    faults_of,
+)
+from .job_product import Product
+from .job_section import Section, Target
+
+FORMAT = "elm-cover.job"
+VERSION = 1
+
+
+class House(DocumentModel):
+    year_built: int | None = Field(None, ge=1500, le=2200, strict=True)
+    stories: Number | None = Field(None, gt=0, le=10)
+    climate_zone: Zone | None = None
+    vented: bool | None = Field(None, strict=True)
+    new_construction: bool | None = Field(None, strict=True)
+    concerns: tuple[Text, ...] = ()
+
+
+class Clearance(DocumentModel):
+    """Who cleared a hazard, when and how."""
+
+    by: Text | None = None
+    on: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$")
+    how: Text | None = None
+
+
+class Hazard(DocumentModel):
+    id: Identifier | None = None
+    kind: Slug
+    status: Literal["absent", "suspected", "confirmed", "cleared"] | None = None
+    cleared: Clearance | None = None
+    note: Text = ""
+    photos: tuple[Text, ...] = ()
+
+
+class Access(DocumentModel):
+    id: Identifier | None = None
+    section: Identifier | None = None
+    at_ft: tuple[Number, Number] | None = None
+    opening_in: tuple[Positive, Positive] | None = None
+
+
+class Vent(DocumentModel):
+    id: Identifier | None = None
+    kind: Literal["soffit", "ridge", "roof", "gable"]
+    position: Literal["low", "high"] | None = None
+    section: Identifier | None = None
+    edge: int | None = Field(None, ge=0, lt=200, strict=True)
+    nfa_in2: Number | None = Field(None, ge=0, le=1_000_000)
+    count: Count | None = None
+
+
+class Settings(DocumentModel):
+    vent_gap_in: Number = Field(1.5, ge=0, le=12)
+    baffle_thickness_in: Number = Field(0.0, ge=0, le=12)
+    baffle_rule: Literal["every_bay", "vented_bays", "alternate"] = "every_bay"
+    wind_block: Literal["integral", "separate"] = "integral"
+    chart_rule: Literal["next_row", "interpolate"] = "next_row"
+    spare_pct: Number = Field(3.0, ge=0, le=100)
+    deduct_framing: bool = Field(False, strict=True)
+
+
+class Depth(DocumentModel):
+    """How deep: by the target, or by a new installed thickness the user set."""
+
+    by: Literal["target", "installed_in"] = "target"
+    value_in: Number | None = Field(None, ge=0, le=100)
+
+    @model_validator(mode="after")
+    def _value_where_set(self) -> Self:
+        if self.by == "installed_in" and self.value_in is None:
+            raise ValueError("value_in is needed where by is installed_in: inches of new fill, 0 to 100")
+        return self
+
+
+class Choice(DocumentModel):
+    method: Literal[
+        "top_up",
+        "lift_and_fill",
+        "clear_and_blow",
+        "batts_across",
+        "batts_between_and_across",
+        "batts_between_blown_cap",
+        "enclosed_fill",
+    ] = "top_up"
+    product: Identifier | None = None
+    depth: Depth = Depth()
+
+
+class Job(DocumentModel):
+    format: Literal["elm-cover.job"]
+    version: Literal[1]
+    name: Text | None = None
+    address: Text | None = None
+    house: House = House()
+    hazards: tuple[Hazard, ...] = Field((), max_length=200)
+    target: Target | None = None
+    accesses: tuple[Access, ...] = Field((), max_length=100)
+    vents: tuple[Vent, ...] = Field((), max_length=1000)
+    settings: Settings = Settings()
+    products: tuple[Product, ...] = Field((), max_length=200)
+    sections: tuple[Section, ...] = Field((), max_length=40)
+    choice: dict[Identifier, Choice] = {}
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_this_version(cls, document: Any) -> Any:
+        return upgrade(document) if isinstance(document, dict) else document
+
+    @model_validator(mode="after")
+    def _names_lead_somewhere(self) -> Self:
+        faults = list(_dangling(self))
+        if faults:
+            raise JobError(faults)
+        return self
+
+
+def upgrade(document: dict[str, Any]) -> dict[str, Any]:
+    """The document in today's version: a chain of pure steps, one per version. There is only version 1 so far.
+
+    Raises JobError where the document comes from a newer program.
+    """
+    version = document.get("version")
+    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
+        raise JobError(
+            [Fault("version", f"is {version}, made by a newer Elm Cover; this one reads up to version {VERSION}")]
+        )
+    return document
+
+
+def read_job(document: Any) -> Job:
+    """The job in a parsed JSON document. Raises JobError with every fault found, each naming its field."""
+    if not isinstance(document, dict):
+        raise JobError([Fault("", "a job is one JSON object")])
+    try:
+        return Job.model_validate(document)
+    except ValidationError as error:
+        raise JobError(faults_of(error)) from error
+
+
+def job_schema() -> dict[str, Any]:
+    """JSON Schema (2020-12) of the job document."""
+    schema = Job.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Elm Cover job, version 1"}
+
+
+def _repeats(path: str, ids: Iterable[str | None]) -> Iterable[Fault]:
+    seen: set[str] = set()
+    for index, name in enumerate(ids):
+        if name is not None and name in seen:
+            yield Fault(f"{path}[{index}].id", f"“{name}” is used twice; ids are unique")
+        seen.add(name or "")
+
+
+def _dangling(job: Job) -> Iterable[Fault]:
+    """Repeated ids, and names of sections, edges or products that the job does not have."""
+    sections = {section.id: section for section in job.sections}
+    products = {product.id: product for product in job.products}
+    known_sections = ", ".join(sections) or "none yet"
+    for path in ("hazards", "accesses", "vents", "products", "sections"):
+        yield from _repeats(path, (item.id for item in getattr(job, path)))
+    for s, section in enumerate(job.sections):
+        for path in ("edges", "existing", "readings", "features"):
+            yield from _repeats(f"sections[{s}].{path}", (item.id for item in getattr(section, path) or ()))
+        for e, edge in enumerate(section.edges):
+            if edge.to is not None and edge.to not in sections:
+                yield Fault(f"sections[{s}].edges[{e}].to", f"no section “{edge.to}”; allowed: {known_sections}")
+    for path in ("accesses", "vents"):
+        for i, item in enumerate(getattr(job, path)):
+            if item.section is not None and item.section not in sections:
+                yield Fault(f"{path}[{i}].section", f"no section “{item.section}”; allowed: {known_sections}")
+    for i, vent in enumerate(job.vents):
+        section_of_vent = sections.get(vent.section or "")
+        if vent.edge is not None and section_of_vent and vent.edge >= len(section_of_vent.edges):
+            yield Fault(f"vents[{i}].edge", f"edges go from 0 to {len(section_of_vent.edges) - 1}")
+    for name, choice in job.choice.items():
+        if name not in sections:
+            yield Fault(f"choice.{name}", f"no section “{name}”; allowed: {known_sections}")
+        if choice.product is not None and choice.product not in products:
+            known = ", ".join(products) or "none yet"
+            yield Fault(f"choice.{name}.product", f"no product “{choice.product}” in this job; allowed: {known}")

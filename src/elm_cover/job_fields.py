@@ -1,0 +1,112 @@
+"""What the parts of the job document are made of: bounded numbers, names, and faults that name their field."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
+Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)]
+Corner = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-1000, le=1000)]
+TargetR = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=150)]
+Count = Annotated[int, Field(strict=True, ge=0, le=100_000)]
+Text = Annotated[str, Field(max_length=2000)]
+Identifier = Annotated[str, Field(min_length=1, max_length=80)]
+Slug = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
+Zone = Literal[
+    "0A", "0B", "1A", "1B", "2A", "2B", "3A", "3B", "3C", "4A", "4B", "4C", "5A", "5B", "5C", "6A", "6B", "7", "8"
+]
+
+
+@dataclass(frozen=True)
+class Fault:
+    """One thing wrong with a document: the path of the field, and what is allowed there."""
+
+    path: str
+    text: str
+
+    def __str__(self) -> str:
+        return f"{self.path or 'document'}: {self.text}"
+
+
+class JobError(ValueError):
+    """A document that is refused, with every fault found in it."""
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        super().__init__("\n".join(map(str, faults)))
+        self.faults = tuple(faults)
+
+
+class DocumentModel(BaseModel):
+    """Frozen; refuses fields it does not know, by name."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+def path_of(location: Sequence[int | str]) -> str:
+    """A field's path as users see it: ``sections[0].edges[1].heel_in``."""
+    path = ""
+    for part in location:
+        if isinstance(part, int):
+            path += f"[{part}]"
+        elif part != "[key]":
+            path += f".{part}" if path else part
+    return path
+
+
+def faults_of(error: ValidationError) -> list[Fault]:
+    """The faults in a validation error, one per field."""
+    faults: list[Fault] = []
+    for item in error.errors(include_url=False):
+        cause = item.get("ctx", {}).get("error")
+        prefix = path_of(item["loc"])
+        if isinstance(cause, JobError):
+            faults += [Fault(_join(prefix, fault.path), fault.text) for fault in cause.faults]
+        else:
+            faults.append(Fault(prefix, _in_words(dict(item))))
+    return faults
+
+
+def _join(prefix: str, path: str) -> str:
+    if not prefix or not path:
+        return prefix or path
+    return prefix + (path if path.startswith("[") else f".{path}")
+
+
+def _in_words(item: dict[str, Any]) -> str:
+    context = item.get("ctx", {})
+    match item["type"]:
+        case "extra_forbidden":
+            return "is not a field of the job document; remove it or check its spelling"
+        case "missing":
+            return "is required"
+        case "literal_error":
+            return f"allowed: {context['expected']}".replace("'", "")
+        case "finite_number":
+            return "must be a finite number"
+        case "float_type" | "int_type" | "int_from_float":
+            return f"must be a {'whole ' if 'int' in item['type'] else ''}number, not {_shown(item['input'])}"
+        case "greater_than":
+            return f"must be over {context['gt']:g}, not {_shown(item['input'])}"
+        case "greater_than_equal":
+            return f"must be {context['ge']:g} or more, not {_shown(item['input'])}"
+        case "less_than":
+            return f"must be under {context['lt']:g}, not {_shown(item['input'])}"
+        case "less_than_equal":
+            return f"must be {context['le']:g} or less, not {_shown(item['input'])}"
+        case "too_long":
+            return f"at most {context['max_length']} allowed, not {context['actual_length']}"
+        case "too_short":
+            return f"at least {context['min_length']} needed, not {context['actual_length']}"
+        case "value_error":
+            return str(context["error"])
+        case _:
+            return str(item["msg"])
+
+
+def _shown(value: Any) -> str:
+    shown = repr(value)
+    return shown if len(shown) <= 40 else shown[:37] + "..."

@@ -1,0 +1,57 @@
+"""The command line: plan, check and schema on files, and plain refusals."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from elm_cover.cli import main
+from tests.conftest import attic
+
+
+@pytest.fixture
+def file(tmp_path: Path) -> Path:
+    path = tmp_path / "job.json"
+    path.write_text(json.dumps(attic()))
+    return path
+
+
+def test_plan_prints_the_plan(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["plan", str(file)]) == 0
+    assert json.loads(capsys.readouterr().out)["order"][0]["bags_order"] == 73
+
+
+def test_check_says_stops_by_its_exit(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["check", str(file)]) == 1
+    assert "stop: load_over_limit [main]:" in capsys.readouterr().out
+    light = attic(ceiling={"board": "gypsum_5_8"})
+    file.write_text(json.dumps(light))
+    assert main(["check", str(file)]) == 0
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        (b"{", "document: is not JSON"),
+        (b"[]", "document: a job is one JSON object"),
+        (b'{"format": "elm-cover.job", "version": 1, "name": NaN}', "name:"),
+        (b"[" * 200_000, "document: is"),
+        (b"\xff\xfe", "document: is not UTF-8"),
+        (b'{"version": 1}', "format: is required"),
+    ],
+)
+def test_bad_input_is_two_and_one_line_per_fault(
+    file: Path, capsys: pytest.CaptureFixture[str], text: bytes, says: str
+) -> None:
+    file.write_bytes(text)
+    assert main(["plan", str(file)]) == main(["check", str(file)]) == 2
+    out, err = capsys.readouterr()
+    assert says in err and out == "" and "Traceback" not in err
+    assert main(["plan", str(file.parent / "gone.json")]) == 2
+
+
+def test_schema_is_json(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["schema"]) == 0
+    assert json.loads(capsys.readouterr().out)["properties"]["sections"]
