@@ -7,8 +7,7 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.plan import plan
-from elm_cover.core.result import Plan
+from elm_cover.core.plan import Plan, plan
 from elm_cover.job import read_job
 
 CHART = [

@@ -9,10 +9,15 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from . import __version__
+from .api.app import create_app
 from .core.plan import plan, plan_json
+from .demo.jobs import add_demo_jobs
 from .formats.job_file import load_job
 from .job import job_schema
 from .job_fields import JobError
+from .server import DEFAULT_PORT, data_folder, serve
+from .store.backup import backup, restore
+from .store.database import StoreError
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
 
@@ -23,6 +28,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     command: Callable[[argparse.Namespace], int] = options.run
     try:
         return command(options)
+    except StoreError as error:
+        print(error, file=sys.stderr)
+        return BAD_INPUT
     except JobError as error:
         for fault in error.faults:
             print(fault, file=sys.stderr)
@@ -49,6 +57,17 @@ def parser() -> argparse.ArgumentParser:
     )
     checking.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
     command("schema", _schema, "Print the JSON Schema of the job document.")
+    command("openapi", _openapi, "Print the OpenAPI document of the server.")
+    serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
+    demoing = command("demo", _demo, "Serve a made-up demo job, apart from your own jobs, until stopped with Ctrl-C.")
+    for sub in (serving, demoing):
+        sub.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"port to listen on (default {DEFAULT_PORT})")
+    saving = command("backup", _backup, "Write all jobs into one file, also while the program is running.")
+    saving.add_argument("file", type=Path, metavar="FILE", help="the backup to write, a new file")
+    restoring = command("restore", _restore, "Unpack a backup into an empty data folder.")
+    restoring.add_argument("file", type=Path, metavar="FILE", help="a backup made by elm-cover backup")
+    for sub in (serving, demoing, saving, restoring):
+        sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
     return top
 
 
@@ -74,6 +93,34 @@ def _check(options: argparse.Namespace) -> int:
 
 def _schema(options: argparse.Namespace) -> int:
     _print_json(job_schema())
+    return SOUND
+
+
+def _openapi(options: argparse.Namespace) -> int:
+    _print_json(create_app(None).api_doc)
+    return SOUND
+
+
+def _serve(options: argparse.Namespace) -> int:
+    return serve(options.data or data_folder(), options.port)
+
+
+def _demo(options: argparse.Namespace) -> int:
+    folder = options.data or data_folder() / "demo"
+    add_demo_jobs(folder)
+    return serve(folder, options.port)
+
+
+def _backup(options: argparse.Namespace) -> int:
+    backup(options.data or data_folder(), options.file)
+    print(f"Backed up to {options.file}")
+    return SOUND
+
+
+def _restore(options: argparse.Namespace) -> int:
+    folder = options.data or data_folder()
+    restore(options.file, folder)
+    print(f"Restored into {folder}")
     return SOUND
 
 

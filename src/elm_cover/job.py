@@ -126,7 +126,7 @@ class Job(DocumentModel):
     settings: Settings = Settings()
     products: tuple[Product, ...] = Field((), max_length=200)
     sections: tuple[Section, ...] = Field((), max_length=40)
-    choice: dict[Identifier, Choice] = {}
+    choice: dict[Identifier, Choice] = Field(default_factory=dict)
 
     @model_validator(mode="before")
     @classmethod

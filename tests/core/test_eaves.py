@@ -57,7 +57,7 @@ def room(outline: list[list[float]], eaves: dict[int, Eave]) -> tuple[np.ndarray
 
 
 def test_gable_room_is_the_lower_of_its_two_planes() -> None:
-    x, y, found = room(rectangle(30, 20), {0: HEEL, 2: Eave(10, 6, 1.5, 0)})
+    _x, y, found = room(rectangle(30, 20), {0: HEEL, 2: Eave(10, 6, 1.5, 0)})
     expected = np.minimum(HEEL.room_at_plate_in + y * 5, Eave(10, 6, 1.5, 0).room_at_plate_in + (20 - y) * 6)
     assert found == pytest.approx(expected)
 

@@ -43,6 +43,8 @@ DENSITY_PCF = {
     "unknown_loose": 2.0,
 }
 CONDITION_MULTIPLIER = {"sound": 1.0, "dusty": 0.95, "matted": 0.85, "wet": 0.0, "fouled": 0.0}
+# Contact grades by eye and the void share each stands for; the user may type the figure.
+CONTACT_VOID = {"snug": 0.01, "minor": 0.035, "gappy": 0.075, "tented": 1.0}
 LOOSE_GLASS_LOSS_PER_PSF = 0.10
 LOOSE_GLASS_LOSS_MOST = 0.25
 MOST_R_TO_ADD = 1000.0

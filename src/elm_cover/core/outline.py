@@ -57,6 +57,16 @@ def edge_length_ft(outline: Points, edge: int) -> float:
     return math.hypot(x1 - x0, y1 - y0)
 
 
+def edge_side(outline: Points, edge: int) -> str:
+    """Which side of the floor an edge is on, by the compass with y to the north: “south”, “north-east”."""
+    (x0, y0), (x1, y1) = outline[edge], outline[(edge + 1) % len(outline)]
+    sign = 1 if counter_clockwise(outline) else -1
+    bearing = math.degrees(math.atan2(sign * (x0 - x1), sign * (y1 - y0)))  # of the outward normal, from east
+    return ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")[
+        round(bearing / 45) % 8
+    ]
+
+
 def box_ft(center: tuple[float, float], size_in: tuple[float, float]) -> Points:
     """Corners of a box of that size in inches round a point."""
     (x, y), (across, along) = center, (size_in[0] / 24, size_in[1] / 24)

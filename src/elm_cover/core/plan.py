@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import dataclasses
 from collections.abc import Iterable
+from dataclasses import dataclass, field
 from typing import Any
 
 from ..job import Choice, Job, Vent
@@ -13,7 +14,7 @@ from .coverage import Chart, Row, bags_to_order
 from .hazards import BLOCKING_STATUSES, stop_for
 from .keep_outs import KNOWN_KINDS, KeepOut, keep_out_of
 from .outline import edge_length_ft
-from .result import Flag, Notebook, Open, OrderLine, Plan, SectionPlan
+from .result import Figure, Flag, Notebook, Open, OrderLine, SectionFields, SectionPlan
 from .section import plan_section
 from .section_input import (
     ChoiceInput,
@@ -24,9 +25,23 @@ from .section_input import (
     SettingsInput,
     TargetInput,
 )
+from .totals import Totals, totals_of
 from .ventilation import NFA_IN2_EACH, NFA_IN2_PER_FT, VentGroup
 
 LEVELS = ("stop", "caution", "note")
+
+
+@dataclass(frozen=True)
+class Plan:
+    """What plan(job) answers. fields holds the grids behind the figures, for the drawings."""
+
+    sections: tuple[SectionPlan, ...]
+    order: tuple[OrderLine, ...]
+    totals: Totals
+    flags: tuple[Flag, ...]
+    open: tuple[Open, ...]
+    figures: dict[str, Figure]
+    fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
 def plan(job: Job) -> Plan:
@@ -40,9 +55,9 @@ def plan(job: Job) -> Plan:
         book.ask("measure", "sections", "Measure the attic: length and width first")
     for index, section in enumerate(job.sections):
         notes = Notebook(section.id, f"sections.{section.id}.")
-        planned, field = plan_section(_section(job, index, section, products, notes), notes)
+        planned, behind = plan_section(_section(job, index, section, products, notes), notes)
         sections.append(planned)
-        fields[section.id] = field
+        fields[section.id] = behind
         book.flags += notes.flags
         book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
@@ -50,6 +65,7 @@ def plan(job: Job) -> Plan:
     return Plan(
         tuple(sections),
         order,
+        totals_of(sections, order, book.flags),
         tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
         tuple(book.open),
         book.figures,
@@ -217,6 +233,3 @@ def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[Order
             spare=(job.settings.spare_pct, "%"),
         )
     return tuple(lines)
-
-
-__all__ = ["Open", "Plan", "plan", "plan_json"]

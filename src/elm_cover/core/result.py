@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Any
 
 from .coverage import NewFill
@@ -129,16 +129,6 @@ class SectionFields:
     fill: NewFill | None
     depth_in: Floats | None
     r: Floats | None
-
-
-@dataclass(frozen=True)
-class Plan:
-    sections: tuple[SectionPlan, ...]
-    order: tuple[OrderLine, ...]
-    flags: tuple[Flag, ...]
-    open: tuple[Open, ...]
-    figures: dict[str, Figure]
-    fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
 class Notebook:

@@ -38,10 +38,14 @@ class Reach:
 
 @dataclass(frozen=True)
 class RoofField:
-    """room_in: vertical room for insulation at each cell, inf where no eave limits it; edge: which one does, or −1."""
+    """Vertical room for insulation at each cell, inf where no eave limits it; which eave does, or −1.
+
+    plane_in is the underside of the baffle with its sign, room_in is never below 0.
+    """
 
     room_in: Floats
     edge: Integers
+    plane_in: Floats
 
 
 @dataclass(frozen=True)
@@ -72,8 +76,13 @@ def reaches(
 ) -> tuple[Reach, ...]:
     """Which cells each eave limits. Depends on the plan alone, so that dragging a depth computes it once."""
     grid = grid_of(outline, keep_outs, cell_ft)
+    return reaches_at(outline, eaves, grid.x_ft, grid.y_ft)
+
+
+def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floats) -> tuple[Reach, ...]:
+    """Which of the points each eave limits, and how far in they lie."""
     sides = _sides(outline)
-    points = np.stack([grid.x_ft, grid.y_ft])
+    points = np.stack([x_ft, y_ft])
     t = {e: sides[e].along @ (points - sides[e].start[:, None]) for e in eaves}
     d = {e: sides[e].inward @ (points - sides[e].start[:, None]) for e in eaves}
     found = []
@@ -112,9 +121,18 @@ def _walled_off(sides: list[_Side], e: int, t: Floats, d: Floats) -> np.ndarray[
 
 def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs: tuple[Points, ...]) -> RoofField:
     """Room for insulation over the floor, inches, and the eave that limits it, cell by cell."""
-    room = np.full(grid.count, np.inf)
-    edge = np.full(grid.count, -1, dtype=np.int64)
-    for reach in reaches(outline, tuple(sorted(eaves)), keep_outs, grid.cell_ft):
+    return _lowest(reaches(outline, tuple(sorted(eaves)), keep_outs, grid.cell_ft), eaves, grid.count)
+
+
+def roof_at(outline: Points, eaves: Mapping[int, Eave], x_ft: Floats, y_ft: Floats) -> RoofField:
+    """The same at any points of the floor: along a cut."""
+    return _lowest(reaches_at(outline, tuple(sorted(eaves)), x_ft, y_ft), eaves, x_ft.size)
+
+
+def _lowest(found: tuple[Reach, ...], eaves: Mapping[int, Eave], count: int) -> RoofField:
+    plane = np.full(count, np.inf)
+    edge = np.full(count, -1, dtype=np.int64)
+    for reach in found:
         planes = [
             eaves[e].room_at_plate_in + d * eaves[e].slope for e, d in zip(reach.edges, reach.distance_in, strict=True)
         ]
@@ -126,8 +144,8 @@ def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs
             least = min(eaves[e].room_at_plate_in for e in reach.edges)
             flattest = min(eaves[e].slope for e in reach.edges)
             here = np.maximum(here, least + reach.from_corner_in * flattest * np.sqrt(0.5))
-        lower = here < room[reach.cells]
+        lower = here < plane[reach.cells]
         cells = reach.cells[lower]
-        room[cells] = np.maximum(0.0, here[lower])
+        plane[cells] = here[lower]
         edge[cells] = ruling[lower]
-    return RoofField(room, edge)
+    return RoofField(np.maximum(0.0, plane), edge, plane)

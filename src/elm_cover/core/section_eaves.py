@@ -9,7 +9,7 @@ import numpy as np
 from .coverage import NewFill
 from .eaves import LOW_ROOF_PITCH_IN_12, Eave, bays, bays_with_baffle
 from .existing import OldLayer
-from .outline import Grid, edge_length_ft
+from .outline import Grid, edge_length_ft, edge_side
 from .result import EavePlan, Notebook
 from .roof import RoofField
 from .section_fill import Blower, depth_of
@@ -38,16 +38,19 @@ class Taper:
         """old(x) / old: old fill that the room cuts short keeps its R in proportion."""
         if self.old_in <= 0:
             return np.ones_like(room_in)
-        return np.minimum(self.old_in, room_in) / self.old_in
+        share: Floats = np.minimum(self.old_in, room_in) / self.old_in
+        return share
 
     def new_installed_in(self, room_in: Floats) -> Floats:
-        return np.maximum(0.0, np.minimum(self.depth_in, room_in) - np.minimum(self.old_in, room_in))
+        depth: Floats = np.maximum(0.0, np.minimum(self.depth_in, room_in) - np.minimum(self.old_in, room_in))
+        return depth
 
     def new_settled_in(self, room_in: Floats) -> Floats:
         """Fill does not settle into spare room: the installed depth there, times settled / installed."""
         if self.fill.installed_in <= 0:
             return np.zeros_like(room_in)
-        return self.new_installed_in(room_in) * (self.fill.settled_in / self.fill.installed_in)
+        settled: Floats = self.new_installed_in(room_in) * (self.fill.settled_in / self.fill.installed_in)
+        return settled
 
 
 def taper_of(layers: tuple[OldLayer, ...], fill: NewFill) -> Taper:
@@ -144,7 +147,7 @@ def eave_flags(
     notes: Notebook,
 ) -> None:
     """What is wrong at an eave and what to do about it."""
-    name = f"Eave {index + 1} ({feet_inches(plan.run_ft)})"
+    name = f"{edge_side(section.outline_ft, index).capitalize()} eave, {feet_inches(plan.run_ft)}"
     edge = section.edges[index]
     if eave.pitch_in_12 < LOW_ROOF_PITCH_IN_12:
         notes.flag(

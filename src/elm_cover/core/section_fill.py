@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from .coverage import NO_FILL, Chart, NewFill
 from .eaves import Eave
 from .existing import OldLayer, old_layer, pressed, r_to_add, r_with, topmost_loose
+from .outline import edge_side
 from .result import Notebook
 from .section_input import SectionInput
 from .targets import code_r, raised_heel_r, retrofit_r
@@ -161,7 +162,7 @@ def target_r(
         "raised_heel_not_met",
         "caution",
         f"The raised-heel allowance does not hold: {r_value(lower)} needs {eighths(depth)} of room over the plate; "
-        f"edge {short[0] + 1} has {eighths(max(0.0, eaves[short[0]].room_at_plate_in))}.",
+        f"the {edge_side(section.outline_ft, short[0])} eave has {eighths(max(0.0, eaves[short[0]].room_at_plate_in))}.",
         f"The plan goes by the full {r_value(full)}.",
     )
     return full

@@ -1,0 +1,116 @@
+"""Jobs over HTTP: list, read, save, bin, history. A save names the version it was made from, or is refused."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from flask import Response, current_app, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..formats.job_file import dump_document
+from ..job import Job
+from ..store.jobs import JobStore, StoredJob
+from .models import (
+    BinQuery,
+    IfMatch,
+    JobList,
+    JobPath,
+    RevisionAnswer,
+    RevisionList,
+    RevisionPath,
+    SaveQuery,
+    StoredJobAnswer,
+)
+from .problems import Problem, problem
+
+ACTOR = "local"
+jobs = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
+
+
+def _store() -> JobStore:
+    store: JobStore = current_app.extensions["elm_cover_store"]
+    return store
+
+
+def _answer(job: StoredJob, status: int = 200) -> Response:
+    response = jsonify({"id": job.id, "revision": job.revision, "saved_at": job.saved_at, "document": job.document})
+    response.status_code = status
+    response.set_etag(str(job.saves))
+    return response
+
+
+def _seen(header: IfMatch) -> int | Response:
+    """The save number in If-Match, or why there is none."""
+    if header.if_match is None:
+        return problem(428, "Say which version this replaces", "Send the ETag of the version you read as If-Match.")
+    tag = header.if_match.strip().removeprefix("W/").strip('"')
+    return int(tag) if tag.isascii() and tag.isdigit() and len(tag) < 16 else -1
+
+
+@jobs.get("", responses={200: JobList}, summary="The shelf, or the bin")
+def list_jobs(query: BinQuery) -> Response:
+    lines = [
+        {"id": j.id, "saved_at": j.saved_at, "deleted_at": j.deleted_at, "headline": j.summary}
+        for j in _store().all(query.bin)
+    ]
+    return jsonify({"jobs": lines})
+
+
+@jobs.post("", responses={201: StoredJobAnswer, 422: Problem}, summary="Store a new job")
+def create_job(body: Job) -> Response:
+    job = _store().create(dump_document(body), ACTOR)
+    response = _answer(job, 201)
+    response.headers["Location"] = f"/api/jobs/{job.id}"
+    return response
+
+
+@jobs.get("/<job_id>", responses={200: StoredJobAnswer, 404: Problem}, summary="Read a job")
+def read_one(path: JobPath) -> Response:
+    return _answer(_store().get(path.job_id))
+
+
+@jobs.put(
+    "/<job_id>",
+    responses={200: StoredJobAnswer, 404: Problem, 412: Problem, 422: Problem, 428: Problem},
+    summary="Replace a job",
+)
+def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> Response:
+    seen = _seen(header)
+    if isinstance(seen, Response):
+        return seen
+    return _answer(_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
+
+
+@jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
+def discard_job(path: JobPath) -> Response:
+    _store().discard(path.job_id)
+    return Response(status=204)
+
+
+@jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
+def bring_out(path: JobPath) -> Response:
+    return _answer(_store().bring_out(path.job_id))
+
+
+@jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")
+def list_revisions(path: JobPath) -> Response:
+    return jsonify({"revisions": [asdict(note) for note in _store().revisions(path.job_id)]})
+
+
+@jobs.get(
+    "/<job_id>/revisions/<int:number>", responses={200: RevisionAnswer, 404: Problem}, summary="Read an old revision"
+)
+def read_revision(path: RevisionPath) -> Response:
+    return jsonify({"number": path.number, "document": _store().revision(path.job_id, path.number)})
+
+
+@jobs.post(
+    "/<job_id>/revisions/<int:number>/bring-back",
+    responses={200: StoredJobAnswer, 404: Problem, 412: Problem, 428: Problem},
+    summary="Bring an old revision back, as a new one",
+)
+def bring_back(path: RevisionPath, header: IfMatch) -> Response:
+    seen = _seen(header)
+    if isinstance(seen, Response):
+        return seen
+    return _answer(_store().bring_back(path.job_id, path.number, seen, ACTOR))

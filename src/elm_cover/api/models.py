@@ -1,0 +1,222 @@
+"""What the routes take and answer, for validation and for the OpenAPI document."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ..core.result import Flag, Open, OrderLine, SectionPlan
+from ..core.totals import Totals
+from ..job import Job
+from ..job_fields import Corner
+from ..job_product import Product
+
+Point = tuple[float, float]
+
+
+class JobPath(BaseModel):
+    job_id: str = Field(max_length=64)
+
+
+class RevisionPath(JobPath):
+    number: int = Field(ge=1, le=10_000_000)
+
+
+class BinQuery(BaseModel):
+    bin: bool = False
+
+
+class SaveQuery(BaseModel):
+    reason: Literal["save", "step"] = "save"
+
+
+class IfMatch(BaseModel):
+    if_match: str | None = Field(None, alias="If-Match", description="The ETag of the version this one was made from")
+
+
+class Headline(BaseModel):
+    """A job on the shelf: its drawing and headline figures, all from the core."""
+
+    name: str | None = None
+    address: str | None = None
+    totals: Totals
+    thumbnail: list[dict[str, Any]]
+
+
+class JobLine(BaseModel):
+    id: str
+    saved_at: str
+    deleted_at: str | None = None
+    headline: Headline | None = None
+
+
+class JobList(BaseModel):
+    jobs: list[JobLine]
+
+
+class StoredJobAnswer(BaseModel):
+    id: str
+    revision: int
+    saved_at: str
+    document: dict[str, Any]
+
+
+class RevisionLine(BaseModel):
+    number: int
+    reason: str
+    actor: str
+    started_at: str
+    saved_at: str
+    brought_from: int | None
+
+
+class RevisionList(BaseModel):
+    revisions: list[RevisionLine]
+
+
+class RevisionAnswer(BaseModel):
+    number: int
+    document: dict[str, Any]
+
+
+class CutAsked(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    section: str = Field(max_length=80)
+    from_ft: tuple[Corner, Corner]
+    to_ft: tuple[Corner, Corner]
+
+
+class PlanAsked(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+    cut: CutAsked | None = None
+
+
+class FigureInput(BaseModel):
+    value: float | str | None
+    unit: str
+
+
+class FigureAnswer(BaseModel):
+    value: float | None
+    unit: str
+    formula: str
+    inputs: dict[str, FigureInput]
+    source: str
+
+
+class PlanFigures(BaseModel):
+    sections: list[SectionPlan]
+    order: list[OrderLine]
+    totals: Totals
+    flags: list[Flag]
+    open: list[Open]
+    figures: dict[str, FigureAnswer]
+
+
+class DrawnEdge(BaseModel):
+    index: int
+    is_eave: bool
+    side: str
+    length_ft: float
+    from_ft: Point
+    to_ft: Point
+
+
+class DrawnGrid(BaseModel):
+    origin_ft: Point
+    cell_ft: float
+    columns: int
+    rows: int
+    per_unit: float
+    outside: int
+    depth_in: str | None
+    depth_range_in: Point
+    r: str | None
+
+
+class DrawnBay(BaseModel):
+    edge: int
+    from_ft: Point
+    to_ft: Point
+    baffle: bool
+
+
+class DrawnKeepOut(BaseModel):
+    name: str
+    corners_ft: list[Point]
+
+
+class DrawnSection(BaseModel):
+    id: str
+    outline_ft: list[Point]
+    edges: list[DrawnEdge]
+    grid: DrawnGrid | None
+    joists_ft: list[tuple[Point, Point]]
+    bays: list[DrawnBay]
+    keep_outs: list[DrawnKeepOut]
+    markers_ft: list[Point]
+
+
+class DrawnShape(BaseModel):
+    role: Literal["ceiling", "old_fill", "new_fill", "settled", "top", "baffle", "air", "deck", "plate", "soffit"]
+    closed: bool
+    points: list[Point]
+
+
+class EaveShown(BaseModel):
+    heel_in: float
+    pitch_in_12: float
+    room_at_plate_in: float
+    vent_gap_in: float
+
+
+class CutEnd(BaseModel):
+    edge: int
+    side: str
+    s_in: float
+    direction: int
+    stretch: float
+    eave: EaveShown | None
+
+
+class CutMaterials(BaseModel):
+    old: list[str | None]
+
+
+class DrawnCut(BaseModel):
+    section: str
+    from_ft: Point
+    to_ft: Point
+    length_in: float
+    shapes: list[DrawnShape]
+    ends: list[CutEnd]
+    materials: CutMaterials
+    old_in: float | None
+    fill_line_in: float | None
+    installed_in: float | None
+    settled_in: float | None
+
+
+class Drawing(BaseModel):
+    sections: list[DrawnSection]
+    cut: DrawnCut | None
+
+
+class PlanAnswer(BaseModel):
+    plan: PlanFigures
+    drawing: Drawing
+
+
+class ProductList(BaseModel):
+    products: list[Product]
+
+
+class ChoiceLists(BaseModel):
+    """What the screens offer to pick from, with the core's defaults beside it."""
+
+    zones: list[str]
+    editions: list[str]
+    contact_void_pct: dict[str, float]
+    r_per_in: dict[str, float]

@@ -1,0 +1,58 @@
+"""Live planning: a job document in, plan and drawing out; and the lists the screens offer."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Any, get_args
+
+from flask import Response, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.drawing import drawing, thumbnail
+from ..core.drawing_cut import Cut
+from ..core.existing import CONTACT_VOID, R_PER_IN
+from ..core.plan import plan, plan_json
+from ..core.targets import EDITIONS
+from ..formats.chart_csv import library
+from ..job import Job, read_job
+from ..job_fields import Zone
+from .models import ChoiceLists, PlanAnswer, PlanAsked, ProductList
+from .problems import Problem
+
+planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
+
+
+@planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
+def plan_job(body: PlanAsked) -> Response:
+    cut = None if body.cut is None else Cut(body.cut.section, body.cut.from_ft, body.cut.to_ft)
+    return jsonify(planned_and_drawn(body.job, cut))
+
+
+@planning.get("/products", responses={200: ProductList}, summary="The products that ship with the program")
+def products() -> Response:
+    return jsonify({"products": [product.model_dump(exclude_none=True) for product in library()]})
+
+
+@planning.get("/lists", responses={200: ChoiceLists}, summary="What the screens offer to pick from")
+def lists() -> Response:
+    answer = ChoiceLists(
+        zones=list(get_args(Zone)),
+        editions=list(EDITIONS),
+        contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
+        r_per_in=R_PER_IN,
+    )
+    return jsonify(answer.model_dump())
+
+
+def planned_and_drawn(job: Job, cut: Cut | None) -> dict[str, Any]:
+    """Plan and drawing of one job."""
+    result = plan(job)
+    framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
+    return {"plan": plan_json(result), "drawing": drawing(result, framing, cut)}
+
+
+def headline(document: dict[str, Any]) -> dict[str, Any]:
+    """What the shelf shows of a job."""
+    job = read_job(document)
+    result = plan(job)
+    return {"name": job.name, "address": job.address, "totals": asdict(result.totals), "thumbnail": thumbnail(result)}

@@ -1,0 +1,106 @@
+"""Errors as problem details (RFC 9457): what went wrong, at which field, and what is allowed."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from flask import Flask, Response, jsonify, request
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException
+
+from ..job_fields import Fault, JobError, faults_of
+from ..store.database import StoreError
+from ..store.jobs import NoSuchJobError, NoSuchRevisionError, StaleSaveError
+
+log = logging.getLogger(__name__)
+
+
+class FieldFault(BaseModel):
+    field: str
+    text: str
+
+
+class Problem(BaseModel):
+    """Problem details; errors names each faulty field, current is the stored job after a stale save."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str | None = None
+    errors: list[FieldFault] = []
+    current: dict[str, Any] | None = None
+
+
+def problem(status: int, title: str, detail: str | None = None, **more: Any) -> Response:
+    """A problem as a response."""
+    body = Problem(title=title, status=status, detail=detail, **more).model_dump(exclude_none=True)
+    response = jsonify(body)
+    response.status_code = status
+    response.content_type = "application/problem+json"
+    return response
+
+
+def invalid(error: ValidationError) -> Response:
+    """Input that its model refuses."""
+    if not request.is_json and request.method in ("POST", "PUT"):
+        return problem(415, "Send JSON", "The body must be JSON, with Content-Type: application/json.")
+    if request.is_json and request.get_json(silent=True) is None:
+        return problem(400, "Not JSON", "The body could not be read as JSON.")
+    return faulty(faults_of(error))
+
+
+def faulty(faults: list[Fault]) -> Response:
+    found = [FieldFault(field=fault.path, text=fault.text) for fault in faults]
+    detail = "; ".join(map(str, faults[:3]))
+    return problem(422, "Not accepted as it is", detail, errors=found)
+
+
+def handle_problems(app: Flask) -> None:
+    """Every error of the API becomes a problem; none shows a trace."""
+
+    @app.errorhandler(JobError)
+    def _job(error: JobError) -> Response:
+        return faulty(list(error.faults))
+
+    @app.errorhandler(NoSuchJobError)
+    def _no_job(error: NoSuchJobError) -> Response:
+        return problem(404, "No such job", "It may be in the bin, or never was.")
+
+    @app.errorhandler(NoSuchRevisionError)
+    def _no_revision(error: NoSuchRevisionError) -> Response:
+        return problem(404, "No such revision", "The job's history has no revision of that number.")
+
+    @app.errorhandler(StaleSaveError)
+    def _stale(error: StaleSaveError) -> Response:
+        current = error.current
+        response = problem(
+            412,
+            "Saved by somebody else in between",
+            "Your version was not stored. The stored one is in “current”.",
+            current={
+                "id": current.id,
+                "revision": current.revision,
+                "saved_at": current.saved_at,
+                "document": current.document,
+            },
+        )
+        response.set_etag(str(current.saves))
+        return response
+
+    @app.errorhandler(RecursionError)
+    def _deep(error: RecursionError) -> Response:
+        return problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")
+
+    @app.errorhandler(StoreError)
+    def _store(error: StoreError) -> Response:
+        return problem(507, "Not stored", str(error))
+
+    @app.errorhandler(HTTPException)
+    def _http(error: HTTPException) -> Response:
+        return problem(error.code or 500, error.name, error.description)
+
+    @app.errorhandler(Exception)
+    def _unexpected(error: Exception) -> Response:
+        log.exception("unexpected error")
+        return problem(500, "Something went wrong here", "It is in the program's log. What you entered is not lost.")

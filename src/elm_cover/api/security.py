@@ -1,0 +1,56 @@
+"""Who may ask, how much, and what a page may do: Host, Origin, body limits, headers and content policy."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Iterable
+from urllib.parse import urlsplit
+
+from flask import Flask, Response, g, request
+
+from .problems import problem
+
+LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
+MOST_BODY_BYTES = 2_000_000
+CHANGES = ("POST", "PUT", "PATCH", "DELETE")
+
+
+def style_nonce() -> str:
+    """The nonce that this answer's content policy allows for style elements."""
+    if "style_nonce" not in g:
+        g.style_nonce = secrets.token_urlsafe(16)
+    return str(g.style_nonce)
+
+
+def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
+    """Checks every request, and puts the headers on every answer."""
+    allowed = frozenset(hosts)
+
+    @app.before_request
+    def _check() -> Response | None:
+        request.max_content_length = MOST_BODY_BYTES
+        host = request.host.lower()
+        name = host if host.endswith("]") else host.rsplit(":", 1)[0] if ":" in host else host
+        if name not in allowed:
+            return problem(421, "Not the address of this program", "Open it by the address it printed at its start.")
+        origin = request.headers.get("Origin")
+        if request.method in CHANGES and origin is not None and urlsplit(origin).netloc.lower() != host:
+            return problem(403, "Asked by another page", "Only this program's own pages may change jobs.")
+        return None
+
+    @app.after_request
+    def _headers(response: Response) -> Response:
+        response.headers["Content-Security-Policy"] = (
+            f"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{style_nonce()}'; font-src 'self'; "
+            "img-src 'self' data:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; "
+            "frame-ancestors 'none'"
+        )
+        response.headers["X-Content-Type-Options"] = "nosniff"
+        response.headers["X-Frame-Options"] = "DENY"
+        response.headers["Referrer-Policy"] = "no-referrer"
+        response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
+        response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()"
+        if request.path.startswith("/api/"):
+            response.headers["Cache-Control"] = "no-store"
+        return response

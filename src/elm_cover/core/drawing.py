@@ -1,0 +1,138 @@
+"""Plan and grid turned into geometry: what Floor, Cut, paper and thumbnails all draw. Feet on the floor, inches in the cut."""
+
+from __future__ import annotations
+
+import base64
+import math
+from collections.abc import Mapping
+from typing import Any
+
+import numpy as np
+import shapely
+
+from .drawing_cut import Cut, cut_drawing, default_cut
+from .outline import Floats, Points, counter_clockwise, edge_length_ft, edge_side
+from .plan import Plan
+from .result import SectionFields, SectionPlan
+
+MOST_CELLS_DRAWN = 12_000
+OUTSIDE = 65_535
+PER_UNIT = 100
+BAY_MARK_FT = 1.2
+
+
+def drawing(
+    plan: Plan, framing: Mapping[str, tuple[str | None, float | None]], cut: Cut | None = None
+) -> dict[str, Any]:
+    """What to draw of a plan.
+
+    framing: section id → (run "x" or "y", spacing in inches), either None while unknown. cut: where the attic is cut,
+    or None for across the middle of the first open floor.
+    """
+    if cut is None or cut.section not in plan.fields:
+        cut = next(
+            (default_cut(s.id, plan.fields[s.id]) for s in plan.sections if plan.fields[s.id].eaves), None
+        ) or next((default_cut(s.id, plan.fields[s.id]) for s in plan.sections), None)
+    return {
+        "sections": [_section(s, plan.fields[s.id], *framing.get(s.id, (None, None))) for s in plan.sections],
+        "cut": None if cut is None else cut_drawing(cut, plan.fields[cut.section]),
+    }
+
+
+def thumbnail(plan: Plan) -> list[dict[str, Any]]:
+    """Outlines alone, for the shelf: per section its corners in feet and which edges are eaves."""
+    return [
+        {"outline_ft": plan.fields[s.id].outline_ft, "eaves": sorted(e.edge for e in s.eaves), "kind": s.kind}
+        for s in plan.sections
+    ]
+
+
+def _section(section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None) -> dict[str, Any]:
+    outline = fields.outline_ft
+    eaves = {eave.edge: eave for eave in section.eaves}
+    return {
+        "id": section.id,
+        "outline_ft": outline,
+        "edges": [
+            {
+                "index": i,
+                "is_eave": i in eaves,
+                "side": edge_side(outline, i),
+                "length_ft": edge_length_ft(outline, i),
+                "from_ft": outline[i],
+                "to_ft": outline[(i + 1) % len(outline)],
+            }
+            for i in range(len(outline))
+        ],
+        "grid": _packed(fields),
+        "joists_ft": _joists(outline, run, spacing_in),
+        "bays": [mark for i, e in eaves.items() for mark in _bays(outline, i, e.bays, e.baffles)],
+        "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
+        "markers_ft": section.marker_points_ft,
+    }
+
+
+def _packed(fields: SectionFields) -> dict[str, Any] | None:
+    """Depth and R on a grid coarse enough to draw: base64 of little-endian uint16, hundredths, 65535 outside."""
+    grid = fields.grid
+    if fields.depth_in is None:
+        return None
+    step = max(1, math.ceil(math.sqrt(grid.count / MOST_CELLS_DRAWN)))
+    columns, rows = math.ceil(grid.columns / step), math.ceil(grid.rows / step)
+    pick = (grid.column % step == step // 2) & (grid.row % step == step // 2)
+    at = (grid.row[pick] // step) * columns + grid.column[pick] // step
+
+    def pack(values: Floats | None) -> str | None:
+        if values is None:
+            return None
+        cells = np.full(columns * rows, OUTSIDE, dtype="<u2")
+        cells[at] = np.clip(np.round(values[pick] * PER_UNIT), 0, OUTSIDE - 1)
+        return base64.b64encode(cells.tobytes()).decode("ascii")
+
+    finite = fields.depth_in[np.isfinite(fields.depth_in)]
+    return {
+        "origin_ft": grid.origin_ft,
+        "cell_ft": grid.cell_ft * step,
+        "columns": columns,
+        "rows": rows,
+        "per_unit": PER_UNIT,
+        "outside": OUTSIDE,
+        "depth_in": pack(fields.depth_in),
+        "depth_range_in": [float(finite.min()), float(finite.max())] if finite.size else [0.0, 0.0],
+        "r": pack(fields.r),
+    }
+
+
+def _joists(outline: Points, run: str | None, spacing_in: float | None) -> list[list[list[float]]]:
+    """Center lines of the framing, clipped to the outline, the first one spacing in from the wall."""
+    if run is None or spacing_in is None:
+        return []
+    polygon = shapely.Polygon(outline)
+    x0, y0, x1, y1 = polygon.bounds
+    step = spacing_in / 12
+    lines = []
+    low, high = (y0, y1) if run == "x" else (x0, x1)
+    for i in range(1, math.ceil((high - low) / step - 1e-9)):
+        at = low + i * step
+        line = [(x0, at), (x1, at)] if run == "x" else [(at, y0), (at, y1)]
+        parts = shapely.get_parts(shapely.LineString(line).intersection(polygon))
+        lines += [[[float(a), float(b)] for a, b in part.coords] for part in parts if part.length > 0]
+    return lines
+
+
+def _bays(outline: Points, edge: int, count: int | None, baffles: int | None) -> list[dict[str, Any]]:
+    """A mark for each bay along an eave, just outside the wall: its middle and its ends, and whether air is led through."""
+    if count is None:
+        return []
+    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
+    along = (end - start) / count
+    unit = (end - start) / np.hypot(*(end - start))
+    sign = 1 if counter_clockwise(outline) else -1
+    outward = sign * np.array([unit[1], -unit[0]]) * BAY_MARK_FT
+    every = 1 if baffles is None or baffles >= count else (2 if baffles * 2 >= count else 0)
+    marks = []
+    for i in range(count):
+        a, b = start + along * (i + 0.14) + outward, start + along * (i + 0.86) + outward
+        baffled = bool(baffles) and (every == 1 or (every == 2 and i % 2 == 0) or (every == 0 and i < (baffles or 0)))
+        marks.append({"edge": edge, "from_ft": a.tolist(), "to_ft": b.tolist(), "baffle": baffled})
+    return marks

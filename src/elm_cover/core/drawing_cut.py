@@ -1,0 +1,223 @@
+"""The Cut: the attic from the side along a line over the floor, in inches; s runs from A to B, z up from the ceiling."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+import shapely
+
+from .eaves import STANDS_ABOVE_FILL_IN, Eave
+from .outline import Floats, Points, counter_clockwise, edge_side
+from .result import SectionFields
+from .roof import roof_at
+from .section_eaves import taper_of
+
+BOARD_IN = 0.5
+PLATE_IN = 3.0
+DECK_IN = 0.75
+OVERHANG_IN = 16.0
+SAMPLE_IN = 0.5
+MOST_SAMPLES = 4000
+NEAR_FT = 1e-6
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Where a section is cut: a line over its floor, extended to its walls."""
+
+    section: str
+    from_ft: tuple[float, float]
+    to_ft: tuple[float, float]
+
+
+def default_cut(section: str, fields: SectionFields) -> Cut:
+    """Straight in from the middle of the longest eave; across the middle of a floor without eaves."""
+    outline = fields.outline_ft
+
+    def length(i: int) -> float:
+        return float(np.hypot(*np.subtract(outline[(i + 1) % len(outline)], outline[i])))
+
+    edge = max(fields.eaves or range(len(outline)), key=length)
+    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
+    sign = 1 if counter_clockwise(outline) else -1
+    inward = sign * np.array([-(end - start)[1], (end - start)[0]]) / length(edge)
+    middle = start + (end - start) * 0.5
+    to = middle + inward
+    return Cut(section, (float(middle[0]), float(middle[1])), (float(to[0]), float(to[1])))
+
+
+def chord(outline: Points, cut: Cut) -> tuple[Floats, Floats]:
+    """The cut's line from wall to wall: the piece over the floor nearest to where the user drew it."""
+    a, b = np.array(cut.from_ft), np.array(cut.to_ft)
+    if float(np.hypot(*(b - a))) < NEAR_FT:
+        b = a + np.array([0.0, 1.0])
+    polygon = shapely.Polygon(outline)
+    reach = 2 * polygon.length + float(np.hypot(*(a - np.array(outline[0])))) * 2
+    unit = (b - a) / np.hypot(*(b - a))
+    parts = [
+        part
+        for part in shapely.get_parts(shapely.LineString([a - unit * reach, b + unit * reach]).intersection(polygon))
+        if part.geom_type == "LineString" and part.length > NEAR_FT
+    ]
+    if not parts:
+        point = polygon.representative_point()
+        return chord(outline, Cut(cut.section, (point.x, point.y), (point.x + unit[0], point.y + unit[1])))
+    drawn = shapely.Point((a + b) / 2)
+    part = min(parts, key=lambda p: (p.distance(drawn), -p.length))
+    ends = np.array(part.coords)[[0, -1]]
+    return (ends[0], ends[1]) if float((ends[1] - ends[0]) @ unit) > 0 else (ends[1], ends[0])
+
+
+def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
+    """Shapes of the cut, each {role, points}: polygons close themselves, lines do not."""
+    a, b = chord(fields.outline_ft, cut)
+    length_ft = float(np.hypot(*(b - a)))
+    unit = (b - a) / length_ft
+    count = int(min(MOST_SAMPLES, max(2, length_ft * 12 / SAMPLE_IN + 1)))
+    s = np.linspace(0, length_ft * 12, count)
+    x, y = a[0] + unit[0] * s / 12, a[1] + unit[1] * s / 12
+    inset = np.linspace(NEAR_FT, -NEAR_FT, count)  # so that the ends lie on the floor, not on its walls
+    roof = roof_at(fields.outline_ft, fields.eaves, x + unit[0] * inset, y + unit[1] * inset)
+    shapes: list[dict[str, Any]] = [
+        _shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
+    ]
+    depths: dict[str, float | None] = {"old_in": None, "fill_line_in": None, "installed_in": None, "settled_in": None}
+    ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
+    if fields.layers is not None and fields.fill is not None:
+        taper = taper_of(fields.layers, fields.fill)
+        old = np.minimum(taper.old_in, roof.room_in)
+        top = old + taper.new_installed_in(roof.room_in)
+        settled = old + taper.new_settled_in(roof.room_in)
+        base = [(s[-1], 0.0), (0.0, 0.0)]
+        if taper.old_in > 0:
+            shapes.append(_shape("old_fill", [*_line(s, old), *base], closed=True))
+        if taper.fill.installed_in > 0:
+            shapes.append(_shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
+            shapes.append(_shape("settled", _line(s, settled)))
+            shapes.append(_shape("top", _line(s, top)))
+        depths = {
+            "old_in": taper.old_in,
+            "fill_line_in": taper.depth_in,
+            "installed_in": taper.fill.installed_in,
+            "settled_in": taper.fill.settled_in,
+        }
+        for end in ends:
+            if end["eave"] is not None:
+                shapes += _baffle(end, fields.eaves[end["edge"]], taper.depth_in)
+    elif fields.layers:
+        taper_old = sum(layer.depth_in for layer in fields.layers)
+        old = np.minimum(taper_old, roof.room_in)
+        shapes.append(_shape("old_fill", [*_line(s, old), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+        depths["old_in"] = taper_old
+    shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
+    for end in ends:
+        shapes += _wall(end, fields.eaves.get(end["edge"]))
+    return {
+        "section": cut.section,
+        "from_ft": a.tolist(),
+        "to_ft": b.tolist(),
+        "length_in": float(s[-1]),
+        "shapes": shapes,
+        "ends": ends,
+        "materials": {
+            "old": [layer.material for layer in fields.layers or ()],
+        },
+        **depths,
+    }
+
+
+def _shape(role: str, points: list[tuple[float, float]], closed: bool = False) -> dict[str, Any]:
+    return {"role": role, "closed": closed, "points": [[round(float(x), 4), round(float(z), 4)] for x, z in points]}
+
+
+def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
+    """A polyline without the points that lie on straight stretches."""
+    simple = shapely.LineString(np.column_stack([s, z])).simplify(0.005)
+    return [(float(x), float(y)) for x, y in simple.coords]
+
+
+def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:
+    """Which edge the cut ends on, and how much the cut stretches what lies square to that edge."""
+    outline = fields.outline_ft
+    best, edge = np.inf, 0
+    point = shapely.Point(at)
+    for i in range(len(outline)):
+        distance = shapely.LineString([outline[i], outline[(i + 1) % len(outline)]]).distance(point)
+        if distance < best - NEAR_FT:
+            best, edge = distance, i
+    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
+    sign = 1 if counter_clockwise(outline) else -1
+    normal = sign * np.array([-(end - start)[1], (end - start)[0]]) / np.hypot(*(end - start))
+    square = max(0.05, abs(float(normal @ inward)))
+    eave = fields.eaves.get(edge)
+    return {
+        "edge": edge,
+        "side": edge_side(outline, edge),
+        "s_in": float(s),
+        "direction": direction,
+        "stretch": 1 / square,
+        "eave": None
+        if eave is None
+        else {
+            "heel_in": eave.heel_in,
+            "pitch_in_12": eave.pitch_in_12,
+            "room_at_plate_in": eave.room_at_plate_in,
+            "vent_gap_in": eave.vent_gap_in,
+        },
+    }
+
+
+def _place(end: dict[str, Any], x_in: float) -> float:
+    """s of a point that lies x inward from the plate's outer edge, square to the wall."""
+    return float(end["s_in"] + end["direction"] * x_in * end["stretch"])
+
+
+def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int, Eave]) -> list[dict[str, Any]]:
+    """Underside of the deck, in as many stretches as there are."""
+    if not eaves:
+        return []
+    above = {i: (e.vent_gap_in + e.baffle_thickness_in) / np.cos(e.angle) for i, e in eaves.items()}
+    known = np.flatnonzero(edge >= 0)
+    shapes = []
+    for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
+        if run.size > 1:
+            z = plane[run] + np.array([above[int(i)] for i in edge[run]])
+            shapes.append(_shape("deck", _line(s[run], z)))
+    return shapes
+
+
+def _baffle(end: dict[str, Any], eave: Eave, depth_in: float) -> list[dict[str, Any]]:
+    """Wind block, chute and the air over it, where there is a chute or a closed leg to draw."""
+    c0 = eave.room_at_plate_in
+    reach = (
+        eave.full_depth_at_in(depth_in)
+        + max(0.0, min(STANDS_ABOVE_FILL_IN, depth_in + STANDS_ABOVE_FILL_IN - c0)) / eave.slope
+    )
+    leg = eave.closed_leg_in(depth_in)
+    points = [(_place(end, 0), 0.0), (_place(end, 0), leg)]
+    if eave.baffle_length_in(depth_in) > 0:
+        start = max(0.0, -c0 / eave.slope)
+        points = points if c0 > 0 else [(_place(end, start), 0.0)]
+        points.append((_place(end, reach), c0 + reach * eave.slope))
+    middle = eave.vent_gap_in / 2 / np.cos(eave.angle)
+    air = [(_place(end, x), c0 + x * eave.slope + middle) for x in (-OVERHANG_IN / 2, reach + 4)]
+    return [_shape("baffle", points), _shape("air", air)]
+
+
+def _wall(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
+    """Plate and wall under it; at an eave the overhang and the soffit too."""
+    plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (3.5, -BOARD_IN), (3.5, -PLATE_IN), (0, -PLATE_IN))]
+    shapes = [_shape("plate", plate, closed=True)]
+    if eave is not None:
+        low = eave.heel_in - OVERHANG_IN * eave.slope
+        shapes.append(_shape("deck", [(_place(end, -OVERHANG_IN), low), (_place(end, 0), eave.heel_in)]))
+        soffit = low - 1.5
+        shapes.append(
+            _shape(
+                "soffit",
+                [(_place(end, -OVERHANG_IN), low), (_place(end, -OVERHANG_IN), soffit), (_place(end, 0), soffit)],
+            )
+        )
+    return shapes

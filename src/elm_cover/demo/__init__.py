@@ -1,0 +1,1 @@
+"""Made-up jobs to try the program on."""

@@ -1,0 +1,33 @@
+"""The demo jobs: put on an empty shelf, never on one that has anything on it or in its bin."""
+
+from __future__ import annotations
+
+import json
+from importlib import resources
+from pathlib import Path
+from typing import Any
+
+from ..api.planning import headline
+from ..formats.chart_csv import library
+from ..job import read_job
+from ..store.jobs import JobStore
+
+PRODUCT = "cellulose-low-settling"
+
+
+def demo_documents() -> list[dict[str, Any]]:
+    """The demo jobs, with the product they use taken from the library."""
+    folder = resources.files("elm_cover") / "demo"
+    product = next(p for p in library() if p.id == PRODUCT).model_dump(exclude_none=True, mode="json")
+    files = sorted((f for f in folder.iterdir() if f.name.endswith(".json")), key=lambda f: f.name)
+    return [{**json.loads(f.read_text(encoding="utf-8")), "products": [product]} for f in files]
+
+
+def add_demo_jobs(folder: Path) -> None:
+    """Puts the demo jobs into a data folder that has no job yet."""
+    store = JobStore(folder, headline)
+    if store.all() or store.all(in_bin=True):
+        return
+    for document in demo_documents():
+        read_job(document)
+        store.create(document, "local")

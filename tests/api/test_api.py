@@ -1,0 +1,122 @@
+"""The API: what each route promises, and what it refuses, always as problem details."""
+
+from __future__ import annotations
+
+import base64
+import json
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+from flask.testing import FlaskClient
+
+from elm_cover.api.app import create_app
+from elm_cover.core.plan import plan_json
+from tests.conftest import attic, planned
+
+HOST = {"Host": "127.0.0.1:8790"}
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> FlaskClient:
+    client = create_app(tmp_path).test_client()
+    client.environ_base["HTTP_HOST"] = HOST["Host"]
+    return client
+
+
+@pytest.fixture
+def stored(client: FlaskClient) -> tuple[str, str]:
+    answer = client.post("/api/jobs", json={**attic(), "name": "a"})
+    assert answer.status_code == 201
+    return answer.headers["Location"], answer.headers["ETag"]
+
+
+def test_a_job_is_stored_listed_replaced_and_brought_back(client: FlaskClient, stored: tuple[str, str]) -> None:
+    url, tag = stored
+    (line,) = client.get("/api/jobs").json["jobs"]
+    assert line["headline"]["totals"]["bags_order"] == 73
+    assert line["headline"]["thumbnail"][0]["eaves"] == [0, 2]
+    saved = client.put(url, json={**attic(), "name": "b"}, headers={"If-Match": tag})
+    assert saved.status_code == 200 and client.get(url).json["document"]["name"] == "b"
+    assert [r["reason"] for r in client.get(f"{url}/revisions").json["revisions"]] == ["save", "created"]
+    assert client.get(f"{url}/revisions/1").json["document"]["name"] == "a"
+    back = client.post(f"{url}/revisions/1/bring-back", headers={"If-Match": saved.headers["ETag"]})
+    assert back.json["document"]["name"] == "a" and back.json["revision"] == 3
+    assert client.get(f"{url}/revisions/99").status_code == 404
+
+
+def test_a_stale_save_gets_412_with_the_stored_version(client: FlaskClient, stored: tuple[str, str]) -> None:
+    url, tag = stored
+    client.put(url, json={**attic(), "name": "theirs"}, headers={"If-Match": tag})
+    stale = client.put(url, json={**attic(), "name": "mine"}, headers={"If-Match": tag})
+    assert stale.status_code == 412 and stale.content_type == "application/problem+json"
+    assert stale.json["current"]["document"]["name"] == "theirs"
+    assert stale.headers["ETag"] == client.get(url).headers["ETag"]
+    assert client.put(url, json=attic()).status_code == 428
+
+
+def test_the_bin(client: FlaskClient, stored: tuple[str, str]) -> None:
+    url, _ = stored
+    assert client.delete(url).status_code == 204
+    assert client.get(url).status_code == 404
+    assert len(client.get("/api/jobs?bin=true").json["jobs"]) == 1
+    assert client.post(f"{url}/bring-out").status_code == 200
+    assert client.get(url).status_code == 200
+
+
+def test_the_live_plan_is_the_plan_of_the_core(client: FlaskClient, job: dict[str, Any]) -> None:
+    answer = client.post("/api/plan", json={"job": job, "cut": {"section": "main", "from_ft": [5, 1], "to_ft": [5, 9]}})
+    assert answer.json["plan"] == json.loads(json.dumps(plan_json(planned(job))))
+    drawing = answer.json["drawing"]
+    assert drawing["cut"]["from_ft"] == [5, 0] and drawing["cut"]["to_ft"] == [5, 25]
+    grid = drawing["sections"][0]["grid"]
+    depth = np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2")
+    assert depth.size == grid["columns"] * grid["rows"]
+    assert depth.max() / grid["per_unit"] == pytest.approx(answer.json["plan"]["sections"][0]["depth_total_in"])
+
+
+@pytest.mark.parametrize(
+    ("body", "status", "field"),
+    [
+        ({"job": {**attic(), "sections": [{"id": "x"}]}}, 422, "job.sections[0].outline_ft"),
+        ({"job": attic(framing={"spacing_in": 99})}, 422, "job.sections[0].framing.spacing_in"),
+        ({"job": {**attic(), "choice": {"main": {"product": "zz"}}}}, 422, "job.choice.main.product"),
+        ({"job": attic(), "cut": {"section": "main", "from_ft": [0, 0], "to_ft": [1e9, 0]}}, 422, "cut.to_ft[0]"),
+        ("x" * 2_100_000, 413, None),
+        ([], 422, "document"),
+    ],
+)
+def test_bad_input_names_the_field(client: FlaskClient, body: Any, status: int, field: str | None) -> None:
+    answer = client.post("/api/plan", json=body)
+    assert (answer.status_code, answer.content_type) == (status, "application/problem+json")
+    if field:
+        assert field in [error["field"] for error in answer.json["errors"]]
+
+
+@pytest.mark.parametrize("body", [b"{", b"[" * 100_000, b"", b"\xff", b"NaN"])
+def test_garbage_is_refused_never_a_500(client: FlaskClient, body: bytes) -> None:
+    for url in ("/api/plan", "/api/jobs"):
+        assert 400 <= client.post(url, data=body, content_type="application/json").status_code < 500
+        assert 400 <= client.post(url, data=body).status_code < 500
+
+
+def test_only_this_machine_and_this_page_may_ask(client: FlaskClient) -> None:
+    assert client.get("/api/jobs", headers={"Host": "elsewhere.example"}).status_code == 421
+    foreign = client.post("/api/jobs", json=attic(), headers={"Origin": "http://elsewhere.example"})
+    assert foreign.status_code == 403 and client.get("/api/jobs").json["jobs"] == []
+    assert client.post("/api/jobs", json=attic(), headers={"Origin": "http://127.0.0.1:8790"}).status_code == 201
+
+
+def test_every_answer_carries_the_policy(client: FlaskClient) -> None:
+    for url in ("/", "/api/jobs", "/nothing.png"):
+        policy = client.get(url).headers["Content-Security-Policy"]
+        assert "script-src 'self';" in policy and "unsafe" not in policy
+
+
+def test_every_route_is_in_the_openapi_document(client: FlaskClient) -> None:
+    document = client.get("/api/openapi.json").json
+    app = client.application
+    rules = {r.rule.replace("<int:", "<").replace("<", "{").replace(">", "}") for r in app.url_map.iter_rules()}
+    assert {rule for rule in rules if rule.startswith("/api/")} - {"/api/openapi.json"} == set(document["paths"])
+    assert {"job_id", "If-Match"} <= {p["name"] for p in document["paths"]["/api/jobs/{job_id}"]["put"]["parameters"]}
