@@ -51,7 +51,7 @@ def invalid(error: ValidationError) -> Response:
 
 
 def faulty(faults: list[Fault]) -> Response:
-    found = [FieldFault(field=fault.path, text=fault.text) for fault in faults]
+    found = [FieldFault(field=fault.path or "document", text=fault.text) for fault in faults]
     detail = "; ".join(map(str, faults[:3]))
     return problem(422, "Not accepted as it is", detail, errors=found)
 

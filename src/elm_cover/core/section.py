@@ -16,7 +16,7 @@ from .markers import marker_count, marker_points_ft
 from .outline import Grid, Points, grid_of, kept_out_ft2, polygon_area_ft2
 from .result import Bags, EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
 from .roof import RoofField, roof_field
-from .section_eaves import Taper, eave_flags, eave_plan, eave_sections, gap_flag, taper_of, thin_strip_ua
+from .section_eaves import Taper, alike, eave_flags, eave_plan, eave_sections, gap_flag, taper_of, thin_strip_ua
 from .section_figures import explain
 from .section_fill import Blower, depth_of, layers_today, needs_board, pick_fill, target_r
 from .section_input import SectionInput
@@ -220,7 +220,8 @@ def _eaves(
     heat: Heat | None,
     notes: Notebook,
 ) -> tuple[EavePlan, ...]:
-    plans = []
+    plans: list[EavePlan] = []
+    known: list[tuple[int, Eave, EavePlan]] = []
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
@@ -229,8 +230,11 @@ def _eaves(
         if eave is not None and taper is not None and roof is not None:
             if heat is not None:
                 plan = replace(plan, extra_ua=thin_strip_ua(heat.u, roof, grid, index, taper))
-            eave_flags(section, index, eave, plan, taper, roof, grid, notes)
+            known.append((index, eave, plan))
         plans.append(plan)
+    if taper is not None and roof is not None:
+        for group in alike(section, known):
+            eave_flags(section, group, taper, roof, grid, notes)
     return tuple(plans)
 
 

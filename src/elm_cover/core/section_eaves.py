@@ -15,7 +15,7 @@ from .roof import RoofField
 from .section_fill import Blower, depth_of
 from .section_input import SectionInput
 from .thermal import Floats, cavity_r
-from .units import eighths, feet_inches, r_value
+from .units import eighths, r_value
 
 PLATE_SAMPLES = 64
 CODE_VENT_GAP_IN = 1.0
@@ -136,18 +136,32 @@ def _over_the_plate(
     return float(r[0]), mean_depth, float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
 
 
+def alike(section: SectionInput, known: list[tuple[int, Eave, EavePlan]]) -> list[list[tuple[int, Eave, EavePlan]]]:
+    """Eaves with the same section and soffit together, so that what holds for several is said once."""
+    groups: dict[tuple[Eave, str | None], list[tuple[int, Eave, EavePlan]]] = {}
+    for item in known:
+        groups.setdefault((item[1], section.edges[item[0]].soffit), []).append(item)
+    return list(groups.values())
+
+
+def _name(section: SectionInput, indexes: list[int]) -> str:
+    sides = list(dict.fromkeys(edge_side(section.outline_ft, index) for index in indexes))
+    joined = sides[0] if len(sides) == 1 else ", ".join(sides[:-1]) + " and " + sides[-1]
+    return f"{joined.capitalize()} eave{'s' if len(indexes) > 1 else ''}"
+
+
 def eave_flags(
     section: SectionInput,
-    index: int,
-    eave: Eave,
-    plan: EavePlan,
+    group: list[tuple[int, Eave, EavePlan]],
     taper: Taper,
     roof: RoofField,
     grid: Grid,
     notes: Notebook,
 ) -> None:
-    """What is wrong at an eave and what to do about it."""
-    name = f"{edge_side(section.outline_ft, index).capitalize()} eave, {feet_inches(plan.run_ft)}"
+    """What is wrong at eaves that are alike, and what to do about it."""
+    index, eave, plan = group[0]
+    indexes = [i for i, _, _ in group]
+    name = _name(section, indexes)
     edge = section.edges[index]
     if eave.pitch_in_12 < LOW_ROOF_PITCH_IN_12:
         notes.flag(
@@ -172,10 +186,10 @@ def eave_flags(
             "plate_starved",
             "caution",
             f"{name}: only {eighths(plan.depth_at_plate_in)} of insulation fits over the plate{shown}; "
-            f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} in.",
+            f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} from its outer edge.",
             "Fit baffles with wind blocks, then a denser fill at the edge, or foam or rigid board over the plate below the chute.",
         )
-    governed = roof.edge == index
+    governed = np.isin(roof.edge, indexes)
     if governed.any():
         reach = float(roof.room_in[governed].max()) + eave.slope * grid.cell_ft * 6
         if reach < taper.depth_in:

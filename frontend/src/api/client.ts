@@ -1,0 +1,70 @@
+import type { components } from "./generated/schema";
+
+type Schemas = components["schemas"];
+export type JobDocument = Schemas["Job"];
+export type SectionDocument = Schemas["Section"];
+export type EdgeDocument = Schemas["Edge"];
+export type LayerDocument = Schemas["ExistingLayer"];
+export type Product = Schemas["Product"];
+export type StoredJob = Schemas["StoredJobAnswer"];
+export type PlanAnswer = Schemas["PlanAnswer"];
+export type PlanFigures = Schemas["PlanFigures"];
+export type SectionPlan = Schemas["SectionPlan"];
+export type Figure = Schemas["FigureAnswer"];
+export type Flag = Schemas["Flag"];
+export type Drawing = Schemas["Drawing"];
+export type DrawnSection = Schemas["DrawnSection"];
+export type DrawnCut = Schemas["DrawnCut"];
+export type CutAsked = Schemas["CutAsked"];
+export type Totals = Schemas["Totals"];
+export type Span = Schemas["Span"];
+export type JobLine = Schemas["JobLine"];
+export type RevisionLine = Schemas["RevisionLine"];
+export type ChoiceLists = Schemas["ChoiceLists"];
+export type Problem = Schemas["Problem"];
+
+/** An answer that is not a success: the server's problem details, or that there was no server. */
+export class ProblemError extends Error {
+  readonly problem: Problem;
+  readonly etag: string | null;
+
+  constructor(problem: Problem, etag: string | null = null) {
+    super(problem.detail ?? problem.title);
+    this.problem = problem;
+    this.etag = etag;
+  }
+
+  get offline() {
+    return this.problem.status === 0;
+  }
+}
+
+export interface Answer<T> {
+  data: T;
+  etag: string | null;
+}
+
+/** One request to the program's own API. Throws ProblemError. */
+export async function ask<T>(
+  method: string,
+  url: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer<T>> {
+  let response: Response;
+  try {
+    response = await fetch(url, {
+      method,
+      headers: body === undefined ? headers : { "Content-Type": "application/json", ...headers },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new ProblemError({ title: "No connection to the program", status: 0 });
+  }
+  const etag = response.headers.get("ETag");
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as Problem | null;
+    throw new ProblemError(problem ?? { title: response.statusText, status: response.status }, etag);
+  }
+  return { data: response.status === 204 ? (undefined as T) : ((await response.json()) as T), etag };
+}

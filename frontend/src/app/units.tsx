@@ -1,0 +1,98 @@
+import { useLocalStorage } from "@mantine/hooks";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
+
+/** Words for figures: inches in eighths, R-49, and their metric view. Conversions only, no trade arithmetic. */
+const EIGHTHS = ["", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"];
+export const MM_PER_IN = 25.4;
+export const R_PER_RSI = 5.678;
+const M2_PER_FT2 = 0.09290304;
+const KG_PER_LB = 0.45359237;
+
+export function eighths(inches: number): string {
+  const count = Math.round(Math.abs(inches) * 8);
+  const whole = Math.floor(count / 8);
+  const part = EIGHTHS[count % 8];
+  return `${inches < 0 && count ? "−" : ""}${whole || !part ? whole : ""}${part}`;
+}
+
+const number = (value: number, digits: number) =>
+  value.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+
+/** A value and its unit, apart, so that they can be set in different sizes. */
+export interface Shown {
+  value: string;
+  unit: string;
+}
+
+export interface Units {
+  metric: boolean;
+  toggle: () => void;
+  depth: (inches: number) => Shown;
+  length: (feet: number) => Shown;
+  area: (ft2: number) => Shown;
+  load: (psf: number) => Shown;
+  openArea: (in2: number) => Shown;
+  r: (r: number) => string;
+  figure: (value: number, unit: string) => Shown;
+}
+
+function unitsOf(metric: boolean, toggle: () => void): Units {
+  const depth = (inches: number): Shown =>
+    metric ? { value: number(inches * MM_PER_IN, 0), unit: "mm" } : { value: eighths(inches), unit: "in" };
+  const length = (feet: number): Shown => {
+    if (metric) return { value: number(feet * 0.3048, 2), unit: "m" };
+    const inches = Math.round(feet * 96) / 8;
+    const whole = Math.floor(inches / 12 + 1e-9);
+    const rest = inches - whole * 12;
+    return rest > 0.06 ? { value: `${whole} ft ${eighths(rest)}`, unit: "in" } : { value: `${whole}`, unit: "ft" };
+  };
+  const area = (ft2: number): Shown =>
+    metric ? { value: number(ft2 * M2_PER_FT2, 1), unit: "m²" } : { value: number(ft2, 0), unit: "ft²" };
+  const load = (psf: number): Shown =>
+    metric
+      ? { value: number((psf * KG_PER_LB) / M2_PER_FT2, 1), unit: "kg/m²" }
+      : { value: number(psf, 2), unit: "lb/ft²" };
+  const openArea = (in2: number): Shown =>
+    metric ? { value: number(in2 * 6.4516, 0), unit: "cm²" } : { value: number(in2, 0), unit: "in²" };
+  const r = (value: number) =>
+    metric
+      ? `RSI ${number(value / R_PER_RSI, 2)}`
+      : `R-${value < 9.95 ? number(value, 1).replace(".0", "") : number(value, 0)}`;
+  const figure = (value: number, unit: string): Shown => {
+    switch (unit) {
+      case "in":
+        return metric ? depth(value) : { value: number(value, 3).replace(/\.?0+$/, ""), unit };
+      case "ft":
+        return length(value);
+      case "ft²":
+        return metric ? area(value) : { value: number(value, 1), unit };
+      case "lb/ft²":
+        return load(value);
+      case "in²":
+        return openArea(value);
+      case "R":
+      case "h·ft²·°F/Btu":
+        return metric
+          ? { value: number(value / R_PER_RSI, 2), unit: "m²·K/W" }
+          : { value: number(value, 2), unit: unit === "R" ? "R" : unit };
+      case "Btu/h·ft²·°F":
+        return metric ? { value: number(value * R_PER_RSI, 3), unit: "W/m²·K" } : { value: number(value, 4), unit };
+      default:
+        return { value: Number.isInteger(value) ? number(value, 0) : number(value, 2), unit };
+    }
+  };
+  return { metric, toggle, depth, length, area, load, openArea, r, figure };
+}
+
+const Context = createContext<Units>(unitsOf(false, () => {}));
+export const useUnits = () => useContext(Context);
+
+export function UnitsProvider({ children }: { children: ReactNode }) {
+  const [metric, setMetric] = useLocalStorage({
+    key: "elm-cover.metric",
+    defaultValue: false,
+    getInitialValueInEffect: false,
+  });
+  const units = useMemo(() => unitsOf(metric, () => setMetric((on) => !on)), [metric, setMetric]);
+  return <Context.Provider value={units}>{children}</Context.Provider>;
+}

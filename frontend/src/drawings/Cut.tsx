@@ -1,0 +1,134 @@
+import { SegmentedControl } from "@mantine/core";
+import { useElementSize } from "@mantine/hooks";
+import { useState } from "react";
+import type { DrawnCut } from "../api/client";
+import { useUnits } from "../app/units";
+import { useBench } from "../workbench/context";
+import { type CutView, cutFrame } from "./cutFrame";
+import { FillFlag } from "./FillFlag";
+import { Ruler } from "./Ruler";
+import { texture } from "./Textures";
+import { CutWords } from "./Words";
+
+const ROLE_ORDER = ["deck", "soffit", "plate", "ceiling", "old_fill", "new_fill", "settled", "top", "air", "baffle"];
+
+/** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
+export function Cut() {
+  const { ref, width, height } = useElementSize<HTMLDivElement>();
+  const { drawing, section, sectionPlan, document } = useBench();
+  const units = useUnits();
+  const [view, setView] = useState<CutView>("A");
+  const cut = drawing?.cut;
+  const end = cut?.ends[view === "B" ? 1 : 0];
+  const eave = view === "whole" ? undefined : sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
+  const frame =
+    cut && width > 0 && height > 0 ? cutFrame(cut, view, width, height, (eave?.full_depth_at_in ?? 0) + 4) : null;
+  const choice = document.choice?.[section.id];
+  const product = document.products?.find((p) => p.id === choice?.product);
+  return (
+    <section className="drawing cut" aria-label="Cut">
+      <header>
+        <h2>Cut</h2>
+        <span className="soft">
+          {cut?.fill_line_in
+            ? "drag the green flag to set the fill line"
+            : "from the side, along the line A–B on the Floor"}
+        </span>
+        <SegmentedControl
+          size="xs"
+          className="cut-view"
+          aria-label="Part of the cut"
+          value={view}
+          onChange={(value) => setView(value as CutView)}
+          data={[
+            { value: "A", label: "A end" },
+            { value: "whole", label: "whole" },
+            { value: "B", label: "B end" },
+          ]}
+        />
+        <CutWords />
+      </header>
+      <p className="cut-title">{cut ? <CutTitle cut={cut} view={view} /> : null}</p>
+      <div className="canvas" ref={ref}>
+        {cut && frame ? (
+          <svg width={width} height={height} role="group" aria-label="Section through the attic">
+            <defs>
+              <clipPath id="cut-clip">
+                <rect x={0} y={0} width={frame.rulerX} height={height} />
+              </clipPath>
+            </defs>
+            <g clipPath="url(#cut-clip)">
+              {[...cut.shapes]
+                .sort((a, b) => ROLE_ORDER.indexOf(a.role) - ROLE_ORDER.indexOf(b.role))
+                .map((shape, i) => {
+                  const points = shape.points.map(([s, z]) => `${frame.x(s)},${frame.y(z)}`).join(" ");
+                  const key = `${shape.role}${i}`;
+                  if (!shape.closed) return <polyline key={key} data-line className={shape.role} points={points} />;
+                  const kind = shape.role === "new_fill" ? product?.kind : cut.materials.old[0];
+                  const textured = shape.role === "new_fill" || shape.role === "old_fill";
+                  return (
+                    <g key={key}>
+                      <polygon data-line className={shape.role} points={points} />
+                      {textured ? <polygon className="textured" points={points} fill={texture(kind)} /> : null}
+                    </g>
+                  );
+                })}
+            </g>
+            {eave && frame.thin(eave.full_depth_at_in ?? 0) > 4 && end ? (
+              <g className="thin">
+                <line
+                  data-line
+                  x1={frame.plateX}
+                  x2={Math.min(frame.plateX + frame.thin(eave.full_depth_at_in ?? 0), frame.rulerX - 4)}
+                  y1={frame.ground + 20}
+                  y2={frame.ground + 20}
+                />
+                <path
+                  data-line
+                  d={`M${frame.plateX} ${frame.ground + 14}v12M${Math.min(frame.plateX + frame.thin(eave.full_depth_at_in ?? 0), frame.rulerX - 4)} ${frame.ground + 14}v12`}
+                />
+                <text data-label x={frame.plateX + 8} y={frame.ground + 40}>
+                  {`thin for ${units.depth(eave.full_depth_at_in ?? 0).value} ${units.depth(0).unit}`}
+                  {eave.r_at_plate === null || eave.r_at_plate === undefined
+                    ? ""
+                    : ` · ${units.r(eave.r_at_plate)} over the plate`}
+                </text>
+              </g>
+            ) : null}
+            <Ruler frame={frame} />
+            <FillFlag cut={cut} frame={frame} />
+          </svg>
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
+  const { sectionPlan } = useBench();
+  const units = useUnits();
+  const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
+  if (view === "whole") {
+    const { value, unit } = units.length(cut.length_in / 12);
+    return (
+      <>
+        <b>A to B</b> {value} {unit}, {cut.ends[0]?.side} to {cut.ends[1]?.side}
+      </>
+    );
+  }
+  const end = cut.ends[view === "B" ? 1 : 0];
+  const eave = sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
+  return (
+    <>
+      <b>
+        {view} · {end?.side} {end?.eave ? "eave" : "wall"}
+      </b>{" "}
+      {end?.eave
+        ? `heel ${say(end.eave.heel_in)}, ${end.eave.pitch_in_12} in 12, ${say(end.eave.vent_gap_in)} of air`
+        : "no eave at this end"}
+      {eave?.baffle_length_in
+        ? ` · baffle ${say(eave.baffle_length_in)}, ${eave.pieces_per_bay} piece${eave.pieces_per_bay === 1 ? "" : "s"} a bay`
+        : ""}
+    </>
+  );
+}

@@ -1,0 +1,93 @@
+import { Table } from "@mantine/core";
+import type { ReactNode } from "react";
+import { useUnits } from "../app/units";
+import { useBench } from "../workbench/context";
+
+function InWords({ what, children }: { what: string; children: ReactNode }) {
+  return (
+    <details className="words">
+      <summary>in words</summary>
+      <Table aria-label={`${what} in words`} withRowBorders={false}>
+        <Table.Tbody>{children}</Table.Tbody>
+      </Table>
+    </details>
+  );
+}
+
+function Row({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Table.Tr>
+      <Table.Th scope="row">{name}</Table.Th>
+      <Table.Td>{children}</Table.Td>
+    </Table.Tr>
+  );
+}
+
+/** What the Floor shows, as a table. */
+export function FloorWords() {
+  const { drawing, section, sectionPlan } = useBench();
+  const units = useUnits();
+  const drawn = drawing?.sections.find((s) => s.id === section.id);
+  if (!drawn) return null;
+  const say = ({ value, unit }: { value: string; unit: string }) => `${value} ${unit}`;
+  return (
+    <InWords what="Floor">
+      {drawn.edges.map((edge) => {
+        const eave = sectionPlan?.eaves?.find((e) => e.edge === edge.index);
+        return (
+          <Row key={edge.index} name={`${edge.side} wall`}>
+            {say(units.length(edge.length_ft))}
+            {eave ? `, eave${eave.bays ? `, ${eave.bays} bays, ${eave.baffles ?? "?"} with baffles` : ""}` : ""}
+          </Row>
+        );
+      })}
+      {drawn.keep_outs.map((kept) => (
+        <Row key={`${kept.name}${kept.corners_ft[0]}`} name={kept.name.replaceAll("_", " ")}>
+          kept clear at {kept.corners_ft[0]?.map((v) => v.toFixed(1)).join(", ")} to{" "}
+          {kept.corners_ft[2]?.map((v) => v.toFixed(1)).join(", ")} ft
+        </Row>
+      ))}
+      <Row name="depth markers">
+        {drawn.markers_ft.map(([x, y]) => `${x.toFixed(1)}, ${y.toFixed(1)} ft`).join("; ")}
+      </Row>
+      {drawn.grid ? (
+        <Row name="insulation">
+          {say(units.depth(drawn.grid.depth_range_in[0]))} where thinnest,{" "}
+          {say(units.depth(drawn.grid.depth_range_in[1]))} where full
+        </Row>
+      ) : null}
+    </InWords>
+  );
+}
+
+/** What the Cut shows, as a table. */
+export function CutWords() {
+  const { drawing, sectionPlan } = useBench();
+  const units = useUnits();
+  const cut = drawing?.cut;
+  if (!cut) return null;
+  const depth = (value: number | null | undefined) => {
+    if (value === null || value === undefined) return "not known yet";
+    const { value: text, unit } = units.depth(value);
+    return `${text} ${unit}`;
+  };
+  return (
+    <InWords what="Cut">
+      <Row name="old fill">{depth(cut.old_in)}</Row>
+      <Row name="new fill">
+        {depth(cut.installed_in)}, settles to {depth(cut.settled_in)}
+      </Row>
+      <Row name="fill line">{depth(cut.fill_line_in)} from the ceiling</Row>
+      {cut.ends.map((end, i) => {
+        const eave = sectionPlan?.eaves?.find((e) => e.edge === end.edge);
+        return (
+          <Row key={end.s_in} name={`${"AB"[i]}, ${end.side} ${end.eave ? "eave" : "wall"}`}>
+            {end.eave
+              ? `heel ${depth(end.eave.heel_in)}, ${end.eave.pitch_in_12} in 12, ${depth(eave?.depth_at_plate_in)} over the plate, full depth at ${depth(eave?.full_depth_at_in)}`
+              : "no eave, the fill runs out at full depth"}
+          </Row>
+        );
+      })}
+    </InWords>
+  );
+}

@@ -1,0 +1,31 @@
+import { Input } from "@mantine/core";
+import { useId } from "react";
+
+interface Props<T extends string> {
+  label: string;
+  value: T | null | undefined;
+  options: readonly { value: T; label: string; hint?: string }[];
+  onValue: (value: T) => void;
+  note?: string;
+}
+
+/** One of a few, as a row of buttons. Nothing is marked while the answer is not known yet. */
+export function Pick<T extends string>({ label, value, options, onValue, note }: Props<T>) {
+  const name = useId();
+  return (
+    <fieldset className="pick">
+      <Input.Label component="legend" size="sm">
+        {label}
+      </Input.Label>
+      <div className="pick-row">
+        {options.map((option) => (
+          <label key={option.value} className="pick-option" title={option.hint}>
+            <input type="radio" name={name} checked={value === option.value} onChange={() => onValue(option.value)} />
+            <span>{option.label}</span>
+          </label>
+        ))}
+      </div>
+      {note ? <p className="note">{note}</p> : null}
+    </fieldset>
+  );
+}

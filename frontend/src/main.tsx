@@ -1,0 +1,44 @@
+import "@mantine/core/styles.css";
+import "@fontsource/atkinson-hyperlegible/latin-400.css";
+import "@fontsource/atkinson-hyperlegible/latin-700.css";
+import "@fontsource/atkinson-hyperlegible/latin-ext-400.css";
+import "@fontsource/atkinson-hyperlegible/latin-ext-700.css";
+import "./app/tokens.css";
+import "./app/app.css";
+import "./app/phone.css";
+import "./drawings/drawings.css";
+import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { NotFound } from "./app/NotFound";
+import { styleNonce } from "./app/nonce";
+import { resolver, theme } from "./app/theme";
+import { UnitsProvider } from "./app/units";
+import { Shelf } from "./shelf/Shelf";
+import { JobPage } from "./workbench/JobPage";
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <MantineProvider
+    theme={theme}
+    cssVariablesResolver={resolver}
+    defaultColorScheme="auto"
+    colorSchemeManager={localStorageColorSchemeManager({ key: "elm-cover.scheme" })}
+    getStyleNonce={() => styleNonce}
+  >
+    <QueryClientProvider client={queries}>
+      <UnitsProvider>
+        <BrowserRouter>
+          <Routes>
+            <Route path="/" element={<Shelf />} />
+            <Route path="/jobs/:id" element={<JobPage />} />
+            <Route path="/jobs/:id/:step" element={<JobPage />} />
+            <Route path="*" element={<NotFound />} />
+          </Routes>
+        </BrowserRouter>
+      </UnitsProvider>
+    </QueryClientProvider>
+  </MantineProvider>,
+);

@@ -1,0 +1,121 @@
+import { Checkbox, Select } from "@mantine/core";
+import type { JobDocument } from "../api/client";
+import { useUnits } from "../app/units";
+import { NumberField } from "../fields/NumberField";
+import { Pick } from "../fields/Pick";
+import { FigureButton } from "../tally/FigureButton";
+import { useBench } from "../workbench/context";
+import { Part } from "./Part";
+
+type Target = NonNullable<JobDocument["target"]>;
+
+const CLIMATES: Record<string, string> = {
+  "0": "extremely hot",
+  "1": "very hot",
+  "2": "hot",
+  "3": "warm",
+  "4": "mixed",
+  "5": "cool",
+  "6": "cold",
+  "7": "very cold",
+  "8": "subarctic",
+};
+const AIR: Record<string, string> = { A: "humid", B: "dry", C: "marine" };
+
+/** Target: which R to reach, and by which rule. */
+export function TargetStep() {
+  const { document, section, sectionPlan, plan, job, lists } = useBench();
+  const units = useUnits();
+  const own = section.target;
+  const target: Target = own ?? document.target ?? {};
+  const set = (change: Partial<Target>) =>
+    job.edit("the target", (d) => {
+      const mine = d.sections?.find((s) => s.id === section.id);
+      if (mine?.target) Object.assign(mine.target, change);
+      else d.target = { ...d.target, ...change };
+      // A new target takes the depth back from the flag.
+      for (const choice of Object.values(d.choice ?? {})) choice.depth = { by: "target" };
+    });
+  const zones = lists.zones.map((zone) => ({
+    value: zone,
+    label: `${zone} · ${CLIMATES[zone[0] ?? ""]}${zone[1] ? `, ${AIR[zone[1]]}` : ""}`,
+  }));
+  const r = sectionPlan?.r_target;
+  return (
+    <>
+      <Part title="Climate zone">
+        <Select
+          size="sm"
+          label="Zone"
+          placeholder="pick the zone of the house"
+          searchable
+          data={zones}
+          value={document.house?.climate_zone ?? null}
+          onChange={(zone) =>
+            job.edit("the climate zone", (d) => {
+              d.house = { ...d.house, climate_zone: zone as NonNullable<JobDocument["house"]>["climate_zone"] };
+            })
+          }
+        />
+      </Part>
+      <Part title="R to reach" aside={own ? "for this section" : undefined}>
+        <Pick
+          label="By"
+          value={target.basis}
+          options={[
+            { value: "code", label: "code" },
+            { value: "retrofit", label: "retrofit guidance" },
+            { value: "custom", label: "my own" },
+          ]}
+          onValue={(basis) => set({ basis: basis as Target["basis"] })}
+        />
+        {target.basis === "code" ? (
+          <>
+            <Select
+              size="sm"
+              label="Edition of the IECC"
+              placeholder="which one is adopted here"
+              data={lists.editions}
+              value={target.edition ?? null}
+              allowDeselect={false}
+              onChange={(edition) => set({ edition: edition as Target["edition"] })}
+            />
+            <Checkbox
+              size="sm"
+              label="Use the raised-heel allowance where every eave has the height"
+              checked={target.raised_heel ?? false}
+              onChange={(event) => set({ raised_heel: event.currentTarget.checked })}
+            />
+          </>
+        ) : null}
+        {target.basis === "custom" ? (
+          <NumberField
+            label="R to reach"
+            path="target.r"
+            value={target.r}
+            least={1}
+            most={150}
+            onValue={(value) => set({ r: value })}
+          />
+        ) : null}
+        {r !== null && r !== undefined ? (
+          <p className="answer">
+            <FigureButton name="Target" figure={plan?.figures[`sections.${section.id}.r_target`]}>
+              <b>{units.r(r)}</b>
+            </FigureButton>{" "}
+            {sectionPlan?.r_existing !== null && sectionPlan?.r_existing !== undefined
+              ? `against ${units.r(sectionPlan.r_existing)} as it lies today`
+              : ""}
+            {sectionPlan?.r_code !== null && sectionPlan?.r_code !== undefined && target.basis !== "code"
+              ? `; the code's figure is ${units.r(sectionPlan.r_code)}`
+              : ""}
+          </p>
+        ) : null}
+        <p className="note">
+          These are model figures for new work. The locally adopted code decides; topping up an unaltered attic is an
+          alteration, where the new-work figure is a goal unless the code or a permit says otherwise.
+        </p>
+      </Part>
+    </>
+  );
+}

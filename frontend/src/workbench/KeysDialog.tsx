@@ -1,0 +1,32 @@
+import { Kbd, Modal, Table } from "@mantine/core";
+
+export const KEYS: readonly [string, string][] = [
+  ["1 – 4", "go to a step"],
+  ["f", "to the flag of the fill line; then ↑ ↓ move it, Home and End go to its ends"],
+  ["c", "to the cut on the Floor; then arrows move it by 1 ft; Tab goes on to A and B"],
+  ["u, Ctrl Z", "undo"],
+  ["Shift U, Ctrl Shift Z", "redo"],
+  ["m", "metric view, or feet and inches"],
+  ["d", "dark or light"],
+  ["Ctrl S", "save now"],
+  ["?", "these keys"],
+];
+
+export function KeysDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
+      <Table aria-label="Keys">
+        <Table.Tbody>
+          {KEYS.map(([keys, what]) => (
+            <Table.Tr key={keys}>
+              <Table.Th scope="row">
+                <Kbd>{keys}</Kbd>
+              </Table.Th>
+              <Table.Td>{what}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
+    </Modal>
+  );
+}

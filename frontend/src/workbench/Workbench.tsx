@@ -1,0 +1,196 @@
+import { SegmentedControl, Select, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { useDisclosure, useMediaQuery } from "@mantine/hooks";
+import { useCallback, useMemo, useState } from "react";
+import { NavLink, useNavigate, useParams } from "react-router";
+import type { ChoiceLists, CutAsked, Product, SectionDocument } from "../api/client";
+import { useUnits } from "../app/units";
+import { Cut } from "../drawings/Cut";
+import { Floor } from "../drawings/Floor";
+import { Textures } from "../drawings/Textures";
+import { STEPS } from "../steps/steps";
+import { Tally } from "../tally/Tally";
+import { ConflictDialog } from "./ConflictDialog";
+import { type Bench, BenchProvider } from "./context";
+import { Flags, OpenQuestions } from "./Flags";
+import { HistoryDrawer } from "./HistoryDrawer";
+import { saveAsFile } from "./jobFile";
+import { KeysDialog } from "./KeysDialog";
+import { TopBar } from "./TopBar";
+import type { JobHandle } from "./useJob";
+import { useKeys } from "./useKeys";
+import { usePlan } from "./usePlan";
+
+interface Props {
+  id: string;
+  job: JobHandle;
+  library: Product[];
+  lists: ChoiceLists;
+}
+
+const NARROW = "(max-width: 860px)";
+
+/** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
+export function Workbench({ id, job, library, lists }: Props) {
+  const { step: stepId } = useParams();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const narrow = useMediaQuery(NARROW, window.matchMedia(NARROW).matches);
+  const { setColorScheme } = useMantineColorScheme();
+  const scheme = useComputedColorScheme("light");
+  const [cut, setCut] = useState<CutAsked | null>(null);
+  const [sectionId, setSectionId] = useState<string | null>(null);
+  const [tab, setTab] = useState("floor");
+  const [keysOpen, keysDialog] = useDisclosure(false);
+  const [historyOpen, history] = useDisclosure(false);
+  const live = usePlan(job.document, cut);
+
+  const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
+  const sections = job.document.sections ?? [];
+  const found = sections.findIndex((s) => s.id === sectionId);
+  const sectionIndex = Math.max(0, found);
+  const section = sections[sectionIndex] as SectionDocument | undefined;
+
+  const { edit } = job;
+  const openId = section?.id;
+  const editSection = useCallback(
+    (label: string, recipe: (section: SectionDocument) => void, merge = false) =>
+      edit(
+        label,
+        (d) => {
+          const mine = d.sections?.find((s) => s.id === openId);
+          if (mine) recipe(mine);
+        },
+        merge,
+      ),
+    [edit, openId],
+  );
+  const goTo = useCallback(
+    (to: string) => {
+      if (to !== step.id) job.cutRevision();
+      navigate(`/jobs/${id}/${to}`);
+    },
+    [job, step.id, navigate, id],
+  );
+  const keys = useMemo(() => {
+    const focus = (selector: string) => () => document.querySelector<HTMLElement>(selector)?.focus();
+    const dark = () => setColorScheme(scheme === "dark" ? "light" : "dark");
+    return {
+      ...Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)])),
+      "?": keysDialog.open,
+      f: focus("#fill-flag"),
+      c: focus(".cut-line .grip"),
+      u: job.undo,
+      "ctrl z": job.undo,
+      "shift u": job.redo,
+      "ctrl shift z": job.redo,
+      "ctrl y": job.redo,
+      "ctrl s": job.saveNow,
+      m: units.toggle,
+      d: dark,
+    };
+  }, [job, goTo, keysDialog, units, scheme, setColorScheme]);
+  useKeys(keys);
+
+  const bench: Bench | null = section
+    ? {
+        job,
+        document: job.document,
+        section,
+        sectionIndex,
+        plan: live.answer?.plan ?? null,
+        sectionPlan: live.answer?.plan.sections.find((s) => s.id === section.id) ?? null,
+        drawing: live.answer?.drawing ?? null,
+        faults: live.faults,
+        cut,
+        setCut,
+        library,
+        lists,
+        editSection,
+      }
+    : null;
+  return (
+    <div className="workbench">
+      <Textures />
+      <TopBar job={job} onHistory={history.open} onKeys={keysDialog.open} onFile={() => saveAsFile(job.document)} />
+      <nav className="steps" aria-label="Steps">
+        {STEPS.map((s, i) => {
+          const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
+          return (
+            <NavLink
+              key={s.id}
+              to={`/jobs/${id}/${s.id}`}
+              className={s.id === step.id ? "step here" : "step"}
+              aria-current={s.id === step.id ? "step" : undefined}
+              onClick={() => s.id !== step.id && job.cutRevision()}
+            >
+              <span className={open || !live.answer ? "sign" : "sign done"}>{open || !live.answer ? i + 1 : "✓"}</span>
+              <span>{s.title}</span>
+              {open ? (
+                <span className="open" title={`${open} still open`}>
+                  {open}
+                  <span className="hidden"> still open</span>
+                </span>
+              ) : null}
+            </NavLink>
+          );
+        })}
+      </nav>
+      {bench ? (
+        <BenchProvider value={bench}>
+          <main className="drawings">
+            {narrow ? (
+              <SegmentedControl
+                className="tabs"
+                fullWidth
+                value={tab}
+                onChange={setTab}
+                aria-label="Drawing"
+                data={[
+                  { value: "floor", label: "Floor" },
+                  { value: "cut", label: "Cut" },
+                ]}
+              />
+            ) : null}
+            {live.trouble ? (
+              <p className="trouble" role="alert">
+                The figures are not up to date: {live.trouble}
+              </p>
+            ) : null}
+            {!narrow || tab === "floor" ? <Floor /> : null}
+            {!narrow || tab === "cut" ? <Cut /> : null}
+          </main>
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
+          <aside className="sheet" aria-label="Sheet" tabIndex={0}>
+            <h2>{step.title}</h2>
+            <p className="soft about">{step.about}</p>
+            {sections.length > 1 ? (
+              <Select
+                size="sm"
+                label="Section"
+                data={sections.map((s) => ({ value: s.id, label: s.name || s.id }))}
+                value={section?.id ?? null}
+                allowDeselect={false}
+                onChange={setSectionId}
+              />
+            ) : null}
+            <OpenQuestions asks={step.asks} />
+            <Flags levels={["stop"]} />
+            <step.Sheet />
+            <Flags levels={["caution", "note"]} />
+            <p className="note caution-always">
+              Local code, the product's label and licensed trades have the last word. Step on framing only.
+            </p>
+          </aside>
+          <Tally />
+        </BenchProvider>
+      ) : (
+        <main className="plain">
+          <p>This job has no section of floor yet. Add one in the job file, or start a new attic on the shelf.</p>
+        </main>
+      )}
+      <ConflictDialog job={job} />
+      <KeysDialog opened={keysOpen} onClose={keysDialog.close} />
+      <HistoryDrawer id={id} job={job} opened={historyOpen} onClose={history.close} />
+    </div>
+  );
+}

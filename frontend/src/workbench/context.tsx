@@ -1,0 +1,39 @@
+import { createContext, useContext } from "react";
+import type {
+  ChoiceLists,
+  CutAsked,
+  Drawing,
+  JobDocument,
+  PlanFigures,
+  Product,
+  SectionDocument,
+  SectionPlan,
+} from "../api/client";
+import type { JobHandle } from "./useJob";
+
+/** What every part of the workbench works on. */
+export interface Bench {
+  job: JobHandle;
+  document: JobDocument;
+  section: SectionDocument;
+  sectionIndex: number;
+  plan: PlanFigures | null;
+  sectionPlan: SectionPlan | null;
+  drawing: Drawing | null;
+  faults: Record<string, string>;
+  cut: CutAsked | null;
+  setCut: (cut: CutAsked) => void;
+  library: Product[];
+  lists: ChoiceLists;
+  /** Edits the section that is open. */
+  editSection: (label: string, recipe: (section: SectionDocument) => void, merge?: boolean) => void;
+}
+
+const Context = createContext<Bench | null>(null);
+export const BenchProvider = Context.Provider;
+
+export function useBench(): Bench {
+  const bench = useContext(Context);
+  if (!bench) throw new Error("useBench outside the workbench");
+  return bench;
+}

@@ -1,0 +1,87 @@
+import { applyPatches, enablePatches, type Patch } from "immer";
+import type { JobDocument } from "../api/client";
+
+enablePatches();
+
+/** One undo step: how to go back and how to go on again, and what it was. */
+export interface Step {
+  label: string;
+  forward: Patch[];
+  back: Patch[];
+  at: number;
+}
+
+/** What the browser keeps of a job: the document as edited, what it was made from, and the undo steps. */
+export interface Draft {
+  document: JobDocument;
+  etag: string;
+  dirty: boolean;
+  past: Step[];
+  future: Step[];
+}
+
+const MOST_STEPS = 200;
+const MERGE_WITHIN_MS = 1500;
+const key = (id: string) => `elm-cover.draft.${id}`;
+
+export function keptDraft(id: string): Draft | null {
+  try {
+    const text = localStorage.getItem(key(id));
+    return text ? (JSON.parse(text) as Draft) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps a draft. False where the browser would not: its storage is full or shut. */
+export function keepDraft(id: string, draft: Draft): boolean {
+  try {
+    localStorage.setItem(key(id), JSON.stringify(draft));
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** A draft with one more step; a step under the same label within 1.5 s grows the last one, as a drag does. */
+export function withStep(
+  draft: Draft,
+  document: JobDocument,
+  forward: Patch[],
+  back: Patch[],
+  label: string,
+  merge: boolean,
+): Draft {
+  const at = Date.now();
+  const last = draft.past.at(-1);
+  const grows = merge && last?.label === label && at - last.at < MERGE_WITHIN_MS && draft.future.length === 0;
+  const step: Step = grows
+    ? { label, at, forward: [...last.forward, ...forward], back: [...back, ...last.back] }
+    : { label, at, forward, back };
+  const past = [...(grows ? draft.past.slice(0, -1) : draft.past), step].slice(-MOST_STEPS);
+  return { ...draft, document, dirty: true, past, future: [] };
+}
+
+export function undone(draft: Draft): Draft {
+  const step = draft.past.at(-1);
+  if (!step) return draft;
+  return {
+    ...draft,
+    document: applyPatches(draft.document, step.back),
+    dirty: true,
+    past: draft.past.slice(0, -1),
+    future: [...draft.future, step],
+  };
+}
+
+export function redone(draft: Draft): Draft {
+  const step = draft.future.at(-1);
+  if (!step) return draft;
+  return {
+    ...draft,
+    document: applyPatches(draft.document, step.forward),
+    dirty: true,
+    past: [...draft.past, step],
+    future: draft.future.slice(0, -1),
+  };
+}

@@ -1,0 +1,57 @@
+import { useEffect, useRef, useState } from "react";
+import { ask, type CutAsked, type JobDocument, type PlanAnswer, ProblemError } from "../api/client";
+
+export interface LivePlan {
+  answer: PlanAnswer | null;
+  /** Path in the job → what is wrong there, while the document is not accepted. */
+  faults: Record<string, string>;
+  trouble: string | null;
+}
+
+/** The plan of the document as it is now: one request in flight, the newest waiting document wins. */
+export function usePlan(job: JobDocument, cut: CutAsked | null): LivePlan {
+  const [live, setLive] = useState<LivePlan>({ answer: null, faults: {}, trouble: null });
+  const busy = useRef(false);
+  const waiting = useRef<{ job: JobDocument; cut: CutAsked | null } | null>(null);
+  const gone = useRef(false);
+
+  useEffect(() => {
+    gone.current = false;
+    return () => {
+      gone.current = true;
+    };
+  }, []);
+
+  useEffect(() => {
+    waiting.current = { job, cut };
+    if (busy.current) return;
+    const run = async () => {
+      busy.current = true;
+      while (waiting.current && !gone.current) {
+        const asked = waiting.current;
+        waiting.current = null;
+        try {
+          const { data } = await ask<PlanAnswer>("POST", "/api/plan", asked);
+          if (!gone.current) setLive({ answer: data, faults: {}, trouble: null });
+        } catch (error) {
+          const problem = error as ProblemError;
+          const faults = Object.fromEntries(
+            (problem.problem?.errors ?? []).map((e) => [e.field.replace(/^job\./, ""), e.text]),
+          );
+          if (!gone.current) {
+            const trouble = Object.keys(faults).length ? null : problem.message;
+            setLive((old) => ({ answer: old.answer, faults, trouble }));
+          }
+          if (problem instanceof ProblemError && problem.offline) {
+            await new Promise((wake) => setTimeout(wake, 3000));
+            waiting.current ??= asked;
+          }
+        }
+      }
+      busy.current = false;
+    };
+    void run();
+  }, [job, cut]);
+
+  return live;
+}
