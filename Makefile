@@ -63,7 +63,7 @@ clean:
 
 .build/node: frontend/package.json frontend/package-lock.json | .build/tools
 	@echo "Installing the pinned front-end packages ..."
-	cd frontend && npm ci --no-audit --no-fund --loglevel=error
+	cd frontend && npm install --no-save --no-audit --no-fund --loglevel=error
 	@touch $@
 
 .build/web: .build/node $(WEB_SOURCES)

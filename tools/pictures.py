@@ -26,7 +26,7 @@ def take(browser: Browser, address: str, folder: Path) -> None:
         page.get_by_role("link", name="9 Quarry Loop").click()
         for step in ("Measure", "Target", "Choose", "Eaves") if not mark else ("Measure",):
             page.get_by_role("navigation").get_by_role("link", name=step).click()
-            page.get_by_text("bags to order").wait_for()
+            page.get_by_text("bags to order", exact=True).wait_for()
             save(page, folder, f"{step.lower()}{mark}")
         if mark == "-phone":
             page.get_by_text("Cut", exact=True).first.click()

@@ -3,12 +3,14 @@ import "@fontsource/atkinson-hyperlegible/latin-400.css";
 import "@fontsource/atkinson-hyperlegible/latin-700.css";
 import "@fontsource/atkinson-hyperlegible/latin-ext-400.css";
 import "@fontsource/atkinson-hyperlegible/latin-ext-700.css";
+import "./app/fonts.css";
 import "./app/tokens.css";
 import "./app/app.css";
 import "./app/phone.css";
 import "./drawings/drawings.css";
 import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { setNonce } from "get-nonce";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./app/NotFound";
@@ -17,6 +19,9 @@ import { resolver, theme } from "./app/theme";
 import { UnitsProvider } from "./app/units";
 import { Shelf } from "./shelf/Shelf";
 import { JobPage } from "./workbench/JobPage";
+
+// The style element that stops the page from scrolling under a dialog takes its nonce from here.
+setNonce(styleNonce);
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 

@@ -6,6 +6,7 @@ import argparse
 import json
 import sys
 from collections.abc import Callable, Sequence
+from datetime import date
 from pathlib import Path
 
 from . import __version__
@@ -13,8 +14,9 @@ from .api.app import create_app
 from .core.plan import plan, plan_json
 from .demo.jobs import add_demo_jobs
 from .formats.job_file import load_job
+from .formats.job_sheet import write_sheet
 from .job import job_schema
-from .job_fields import JobError
+from .job_fields import Fault, JobError
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError
@@ -56,6 +58,9 @@ def parser() -> argparse.ArgumentParser:
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
     )
     checking.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    exporting = command("export", _export, "Write the one-page job sheet of a job file as PDF.")
+    exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    exporting.add_argument("to", type=Path, metavar="SHEET.pdf", help="the PDF to write")
     command("schema", _schema, "Print the JSON Schema of the job document.")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
@@ -89,6 +94,14 @@ def _check(options: argparse.Namespace) -> int:
     for question in result.open:
         print(f"open: {question.field}: {question.text}")
     return STOPS if any(flag.level == "stop" for flag in result.flags) else SOUND
+
+
+def _export(options: argparse.Namespace) -> int:
+    try:
+        write_sheet(load_job(options.file), options.to, date.today())
+    except OSError as error:
+        raise JobError([Fault(str(options.to), f"cannot be written: {error.strerror or error}")]) from error
+    return SOUND
 
 
 def _schema(options: argparse.Namespace) -> int:

@@ -4,13 +4,14 @@ const ten = (token: string) => Array.from({ length: 10 }, () => `var(--ec-${toke
 
 /** The tokens of tokens.css, mapped to Mantine once. */
 export const theme = createTheme({
-  fontFamily: "'Atkinson Hyperlegible', sans-serif",
-  headings: { fontFamily: "'Atkinson Hyperlegible', sans-serif" },
+  fontFamily: "Eighths, 'Atkinson Hyperlegible', sans-serif",
+  headings: { fontFamily: "Eighths, 'Atkinson Hyperlegible', sans-serif" },
   primaryColor: "leaf",
   colors: { leaf: ten("leaf"), amber: ten("amber"), rust: ten("rust") },
   defaultRadius: "md",
   fontSizes: { xs: "0.8125rem", sm: "0.875rem", md: "1rem", lg: "1.125rem", xl: "1.375rem" },
   respectReducedMotion: true,
+  components: { Button: { defaultProps: { variant: "filled" } } },
 });
 
 const variables = {

@@ -75,7 +75,12 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const labelX = frame.rulerX + 40;
   return (
     <g className="flags">
-      {old > 0 ? (
+      {old > 0 && frame.narrow ? (
+        <text data-label className="old-beside" x={labelX} y={Math.max(frame.y(old) + 5, can ? y + 58 : 0)}>
+          old {say(old)}
+        </text>
+      ) : null}
+      {old > 0 && !frame.narrow ? (
         <g className="old-flag">
           <path d={flag(oldY)} />
           <text data-label x={tip - FLAG_WIDTH / 2 - 4} y={oldY + 5} textAnchor="middle">

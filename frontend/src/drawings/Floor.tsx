@@ -123,7 +123,7 @@ function FloorKey() {
               frame={{ x: (v) => v, y: (v) => v, scale: 1 }}
             />
           </svg>{" "}
-          {name.replaceAll("_", " ")}, kept clear
+          {name.replaceAll("_", " ")}
         </li>
       ))}
       {drawn.markers_ft.length ? (
@@ -131,12 +131,12 @@ function FloorKey() {
           <svg width="16" height="16" aria-hidden="true">
             <Marker x={4} y={14} />
           </svg>{" "}
-          depth marker
+          marker
         </li>
       ) : null}
       {drawn.bays.some((bay) => bay.baffle) ? (
         <li>
-          <span className="bay-sign" aria-hidden="true" /> bay with baffle
+          <span className="bay-sign" aria-hidden="true" /> baffle
         </li>
       ) : null}
     </ul>

@@ -13,17 +13,21 @@ export interface CutFrame {
   plateX: number;
   rulerX: number;
   topIn: number;
+  narrow: boolean;
   width: number;
   thin: (x_in: number) => number;
 }
 
 const OVERHANG_IN = 18;
+const NARROW_PX = 500;
+const NARROW_OVERHANG_PX = 30;
 const BELOW_PX = 52;
 const ABOVE_PX = 10;
 
 /** reach: how far in from the plate the full depth begins, inches; it is kept in sight. */
 export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: number, reach: number): CutFrame {
-  const labels = width < 500 ? 138 : 150;
+  const narrow = width < NARROW_PX;
+  const labels = narrow ? 138 : 150;
   const rulerX = width - labels - 32;
   const ground = height - BELOW_PX;
   const depth = cut.fill_line_in ?? cut.old_in ?? 0;
@@ -33,9 +37,15 @@ export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: nu
   const scale =
     view === "whole"
       ? Math.min((rulerX - 8) / (cut.length_in + 2 * OVERHANG_IN), (ground - ABOVE_PX) / least)
-      : Math.min((ground - ABOVE_PX) / least, (rulerX - 8) / (reach * stretch + OVERHANG_IN / 2));
+      : Math.min(
+          (ground - ABOVE_PX) / least,
+          narrow
+            ? (rulerX - 8 - NARROW_OVERHANG_PX) / (reach * stretch)
+            : (rulerX - 8) / (reach * stretch + OVERHANG_IN / 2),
+        );
   const overhang = cut.ends.some((e) => e.eave) ? OVERHANG_IN : 6;
-  const plateX = Math.min(overhang * stretch * scale, width * 0.3) + 4;
+  const plateX =
+    Math.min(overhang * stretch * scale, narrow && view !== "whole" ? NARROW_OVERHANG_PX : width * 0.3) + 4;
   const x = view === "B" ? (s: number) => plateX + (cut.length_in - s) * scale : (s: number) => plateX + s * scale;
   return {
     x,
@@ -46,6 +56,7 @@ export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: nu
     rulerX,
     topIn: (ground - ABOVE_PX) / scale,
     width,
+    narrow,
     thin: (x_in) => x_in * stretch * scale,
   };
 }

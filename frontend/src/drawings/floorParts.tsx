@@ -47,7 +47,8 @@ export function edgeLabel(edge: DrawnSection["edges"][number], frame: Frame, cut
   if (cut && end >= 0) {
     const at = end === 0 ? cut.from_ft : cut.to_ft;
     const [cx, cy] = [frame.x(at[0]), frame.y(at[1])];
-    if (Math.hypot((ax + bx) / 2 - cx, (ay + by) / 2 - cy) < CLEAR_OF_CUT_PX) share = 0.2;
+    const clear = (s: number) => Math.hypot(ax + (bx - ax) * s - cx, ay + (by - ay) * s - cy);
+    if (clear(0.5) < CLEAR_OF_CUT_PX) share = clear(0.2) > clear(0.8) ? 0.2 : 0.8;
   }
   const sideways = out.x !== 0;
   return {

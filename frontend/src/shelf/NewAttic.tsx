@@ -1,7 +1,8 @@
-import { Button, Group, Modal, TextInput } from "@mantine/core";
+import { Button, Group, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { ask, type ProblemError, type StoredJob } from "../api/client";
+import { Dialog } from "../app/Dialog";
 import { useUnits } from "../app/units";
 import { readFeet } from "../fields/measures";
 import { newJob } from "../workbench/rectangle";
@@ -38,7 +39,7 @@ export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => 
     }
   };
   return (
-    <Modal opened={opened} onClose={onClose} title="New attic" closeButtonProps={{ "aria-label": "Close" }}>
+    <Dialog opened={opened} onClose={onClose} title="New attic">
       <form onSubmit={(event) => void start(event)}>
         <TextInput
           label="Job"
@@ -72,6 +73,6 @@ export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => 
           <Button type="submit">Start measuring</Button>
         </Group>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -57,9 +57,7 @@ export function Shelf() {
           variant="default"
           size="xs"
           onClick={units.toggle}
-          aria-label={
-            units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"
-          }
+          title={units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"}
         >
           {units.metric ? "m · mm" : "ft · in"}
         </Button>

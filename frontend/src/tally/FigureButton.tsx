@@ -23,8 +23,9 @@ export function FigureButton({
   return (
     <Popover width={340} shadow="md" withArrow trapFocus returnFocus>
       <Popover.Target>
-        <UnstyledButton className="figure opens" aria-label={`${name}: how it came about`}>
+        <UnstyledButton className="figure opens">
           {children}
+          <span className="hidden"> {name}: how it came about</span>
         </UnstyledButton>
       </Popover.Target>
       <Popover.Dropdown className="account" aria-label={name}>

@@ -110,8 +110,9 @@ export function Tally() {
             {stops.length ? (
               <Popover width={340} shadow="md" withArrow trapFocus returnFocus>
                 <Popover.Target>
-                  <UnstyledButton className="figure opens" aria-label={`${stops.length} stops: what they are`}>
+                  <UnstyledButton className="figure opens">
                     <b>{stops.length}</b>
+                    <span className="hidden"> stops: what they are</span>
                   </UnstyledButton>
                 </Popover.Target>
                 <Popover.Dropdown className="account" aria-label="Stops">

@@ -1,7 +1,8 @@
-import { Button, Group, Modal, Table } from "@mantine/core";
+import { Button, Group, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import type { JobDocument, Span, Totals } from "../api/client";
 import { ask, type PlanAnswer } from "../api/client";
+import { Dialog } from "../app/Dialog";
 import { useUnits } from "../app/units";
 import type { JobHandle } from "./useJob";
 
@@ -33,7 +34,7 @@ function Both({ job, theirs, savedAt }: { job: JobHandle; theirs: JobDocument; s
     ["R after", (t) => span(t.r_nominal, units.r)],
   ];
   return (
-    <Modal opened onClose={() => {}} withCloseButton={false} title="Saved by somebody else in between" size="lg">
+    <Dialog opened title="Saved by somebody else in between" size="lg">
       <p>
         Your edits are kept in this browser and are not saved yet. Whichever you keep, the other stays: theirs in the
         history, yours one undo away.
@@ -62,6 +63,6 @@ function Both({ job, theirs, savedAt }: { job: JobHandle; theirs: JobDocument; s
         </Button>
         <Button onClick={() => job.resolve("mine")}>Keep mine</Button>
       </Group>
-    </Modal>
+    </Dialog>
   );
 }

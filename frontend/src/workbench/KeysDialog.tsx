@@ -1,4 +1,5 @@
-import { Kbd, Modal, Table } from "@mantine/core";
+import { Kbd, Table } from "@mantine/core";
+import { Dialog } from "../app/Dialog";
 
 export const KEYS: readonly [string, string][] = [
   ["1 – 4", "go to a step"],
@@ -14,7 +15,7 @@ export const KEYS: readonly [string, string][] = [
 
 export function KeysDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   return (
-    <Modal opened={opened} onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
+    <Dialog opened={opened} onClose={onClose} title="Keys">
       <Table aria-label="Keys">
         <Table.Tbody>
           {KEYS.map(([keys, what]) => (
@@ -27,6 +28,6 @@ export function KeysDialog({ opened, onClose }: { opened: boolean; onClose: () =
           ))}
         </Table.Tbody>
       </Table>
-    </Modal>
+    </Dialog>
   );
 }

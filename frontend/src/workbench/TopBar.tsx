@@ -67,9 +67,7 @@ export function TopBar({ job, onHistory, onKeys, onFile }: Props) {
         size="xs"
         className="wide-only"
         onClick={units.toggle}
-        aria-label={
-          units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"
-        }
+        title={units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"}
       >
         {units.metric ? "m · mm" : "ft · in"}
       </Button>

@@ -12,7 +12,7 @@ import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
 import { type Bench, BenchProvider } from "./context";
 import { Flags, OpenQuestions } from "./Flags";
-import { HistoryDrawer } from "./HistoryDrawer";
+import { HistoryDialog } from "./HistoryDialog";
 import { saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
 import { TopBar } from "./TopBar";
@@ -190,7 +190,7 @@ export function Workbench({ id, job, library, lists }: Props) {
       )}
       <ConflictDialog job={job} />
       <KeysDialog opened={keysOpen} onClose={keysDialog.close} />
-      <HistoryDrawer id={id} job={job} opened={historyOpen} onClose={history.close} />
+      <HistoryDialog id={id} job={job} opened={historyOpen} onClose={history.close} />
     </div>
   );
 }

@@ -43,7 +43,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
   const [failure, setFailure] = useState<ProblemError | null>(null);
   const current = useRef<Draft | null>(null);
   const saving = useRef(false);
-  const reason = useRef<"save" | "step">("save");
+  const reason = useRef<"save" | "step" | "kept over another">("save");
   const timer = useRef<number>(undefined);
 
   const put = useCallback(
@@ -63,9 +63,14 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     const why = reason.current;
     let again = false;
     try {
-      const { data, etag } = await ask<StoredJob>("PUT", `/api/jobs/${id}?reason=${why}`, sent.document, {
-        "If-Match": sent.etag,
-      });
+      const { data, etag } = await ask<StoredJob>(
+        "PUT",
+        `/api/jobs/${id}?reason=${encodeURIComponent(why)}`,
+        sent.document,
+        {
+          "If-Match": sent.etag,
+        },
+      );
       reason.current = "save";
       const now = current.current as Draft;
       again = now.document !== sent.document;
@@ -141,8 +146,11 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     (keep: "mine" | "theirs") => {
       const mine = current.current;
       if (!mine || !conflict) return;
-      if (keep === "mine") put({ ...mine, etag: conflict.etag, dirty: true });
-      else {
+      if (keep === "mine") {
+        // A revision of its own, so that theirs stays in the history.
+        reason.current = "kept over another";
+        put({ ...mine, etag: conflict.etag, dirty: true });
+      } else {
         // Mine stays one undo away.
         const forward = [{ op: "replace" as const, path: [], value: conflict.theirs }];
         const back = [{ op: "replace" as const, path: [], value: mine.document }];

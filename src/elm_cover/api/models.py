@@ -28,7 +28,7 @@ class BinQuery(BaseModel):
 
 
 class SaveQuery(BaseModel):
-    reason: Literal["save", "step"] = "save"
+    reason: Literal["save", "step", "kept over another"] = "save"
 
 
 class IfMatch(BaseModel):

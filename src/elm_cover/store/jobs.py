@@ -14,7 +14,7 @@ from .database import MODELS, JobRow, RevisionRow, open_database
 
 FOLD_WITHIN = timedelta(seconds=60)
 SAVE = "save"
-CUTS = ("created", "step", "brought back", "paper")
+CUTS = ("created", "step", "kept over another", "brought back", "paper")
 # Lists of the document whose items get an id when they come without one. Corners and chart rows are known by place.
 LISTS_WITH_IDS = ("hazards", "accesses", "vents")
 SECTION_LISTS_WITH_IDS = ("edges", "existing", "readings", "features")

@@ -1,13 +1,14 @@
-import { Button, Drawer, Table } from "@mantine/core";
+import { Button, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, type ProblemError, type RevisionLine, type StoredJob } from "../api/client";
+import { Dialog } from "../app/Dialog";
 import type { JobHandle } from "./useJob";
 
 const when = (iso: string) => new Date(iso).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 /** Every revision of the job; any can be brought back, as a new one. */
-export function HistoryDrawer({
+export function HistoryDialog({
   id,
   job,
   opened,
@@ -43,13 +44,7 @@ export function HistoryDrawer({
   };
   const unsaved = job.save.kind !== "saved";
   return (
-    <Drawer
-      opened={opened}
-      onClose={onClose}
-      position="right"
-      title="History"
-      closeButtonProps={{ "aria-label": "Close" }}
-    >
+    <Dialog opened={opened} onClose={onClose} title="History" size="lg">
       {unsaved ? <p className="note">Waiting for the last edit to be saved before anything is brought back.</p> : null}
       {trouble ? <p role="alert">{trouble}</p> : null}
       <Table aria-label="Revisions">
@@ -84,6 +79,6 @@ export function HistoryDrawer({
           ))}
         </Table.Tbody>
       </Table>
-    </Drawer>
+    </Dialog>
   );
 }

@@ -1,0 +1,29 @@
+import { CloseButton, Modal } from "@mantine/core";
+import type { ReactNode } from "react";
+
+interface Props {
+  title: string;
+  opened: boolean;
+  /** Left out where a decision has to be made first. */
+  onClose?: () => void;
+  size?: "md" | "lg";
+  children: ReactNode;
+}
+
+/** A dialog over the page: the focus stays in it, Escape closes it where it may be closed. */
+export function Dialog({ title, opened, onClose, size = "md", children }: Props) {
+  return (
+    <Modal.Root opened={opened} onClose={onClose ?? (() => {})} size={size} closeOnEscape={Boolean(onClose)}>
+      <Modal.Overlay />
+      <Modal.Content>
+        <Modal.Body>
+          <div className="dialog-title">
+            <Modal.Title>{title}</Modal.Title>
+            {onClose ? <CloseButton aria-label="Close" onClick={onClose} /> : null}
+          </div>
+          {children}
+        </Modal.Body>
+      </Modal.Content>
+    </Modal.Root>
+  );
+}

@@ -1,0 +1,236 @@
+"""The job sheet: one page with Floor and Cut to scale, materials, depths, bags and cautions, for the truck."""
+
+from __future__ import annotations
+
+from datetime import date
+from functools import cache
+from importlib import resources
+from io import BytesIO
+from pathlib import Path
+from xml.sax.saxutils import escape
+
+from reportlab.lib.enums import TA_LEFT
+from reportlab.lib.pagesizes import letter
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Frame, KeepInFrame, Paragraph, Table, TableStyle
+
+from ..core.drawing import drawing
+from ..core.outline import edge_side
+from ..core.plan import Plan, plan
+from ..core.result import EavePlan, SectionPlan
+from ..core.units import eighths, feet_inches, r_value
+from ..job import Job
+from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
+
+MARGIN = 40.0
+CAUTIONS = (
+    "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
+    "protection, sleeves and gloves; have light, and someone who knows you are up there. Keep off wires. Keep fill from "
+    "lights, flues and chimneys at their listed clearances. Unplug the machine before clearing a jam; hands out of the hopper. "
+    "Local code, the product's own label and licensed trades have the last word over this sheet."
+)
+
+
+@cache
+def _fonts() -> None:
+    folder = resources.files("elm_cover") / "formats" / "fonts"
+    pdfmetrics.registerFont(TTFont(REGULAR, str(folder / "AtkinsonHyperlegible-Regular.ttf")))
+    pdfmetrics.registerFont(TTFont(BOLD, str(folder / "AtkinsonHyperlegible-Bold.ttf")))
+    pdfmetrics.registerFontFamily(REGULAR, normal=REGULAR, bold=BOLD)
+
+
+def job_sheet(job: Job, today: date) -> bytes:
+    """The sheet of a job as PDF, one letter page. today is printed on it."""
+    _fonts()
+    result = plan(job)
+    framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
+    drawn = drawing(result, framing)
+    width, height = letter
+    buffer = BytesIO()
+    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
+    canvas.setTitle(f"Job sheet, {job.name or 'unnamed job'}")
+    canvas.setAuthor("Elm Cover")
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 17)
+    canvas.drawString(MARGIN, height - 54, _fitted(job.name or "Unnamed job", BOLD, 17, width - 2 * MARGIN - 130))
+    canvas.setFont(REGULAR, 9)
+    canvas.setFillColor(SOFT)
+    canvas.drawString(MARGIN, height - 68, _fitted(job.address or "", REGULAR, 9, width - 2 * MARGIN - 130))
+    canvas.drawRightString(width - MARGIN, height - 54, "Job sheet, Elm Cover")
+    canvas.drawRightString(width - MARGIN, height - 68, f"planned {today.isoformat()}")
+    _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
+    if drawn["sections"]:
+        scale = draw_floor(canvas, drawn, (MARGIN, height - 352, width - 2 * MARGIN, 222))
+        _caption(canvas, MARGIN, height - 134, f"Floor, {scale}, north up")
+    if drawn["cut"]:
+        scale = draw_cut(canvas, drawn["cut"], (MARGIN, height - 530, width - 2 * MARGIN, 160))
+        _caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
+    text = KeepInFrame(width - 2 * MARGIN, height - 590, _story(job, result, width - 2 * MARGIN), mode="shrink")
+    Frame(MARGIN, 36, width - 2 * MARGIN, height - 576, 0, 0, 0, 0).addFromList([text], canvas)
+    canvas.showPage()
+    canvas.save()
+    return buffer.getvalue()
+
+
+def write_sheet(job: Job, to: Path, today: date) -> None:
+    """The sheet as a file."""
+    to.write_bytes(job_sheet(job, today))
+
+
+def _fitted(text: str, font: str, size: float, width: float) -> str:
+    while text and pdfmetrics.stringWidth(text, font, size) > width:
+        text = text[:-2].rstrip() + "…"
+    return text
+
+
+def _caption(canvas: Canvas, x: float, y: float, text: str) -> None:
+    canvas.setFont(BOLD, 9)
+    canvas.setFillColor(INK)
+    canvas.drawString(x, y, text)
+
+
+def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: float) -> None:
+    totals = result.totals
+    cells = []
+    if totals.bags_order is not None:
+        cells.append(("bags to order", str(totals.bags_order)))
+    if totals.fill_line_in:
+        cells.append(("fill line", eighths(totals.fill_line_in.most)))
+    if totals.area_ft2 is not None:
+        cells.append(("floor", f"{totals.area_ft2:,.0f} ft²"))
+    if totals.r_existing and totals.r_nominal:
+        cells.append(("R now → after", f"{r_value(totals.r_existing.least)} → {r_value(totals.r_nominal.least)}"))
+    if totals.baffles is not None:
+        cells.append(("baffles", str(totals.baffles)))
+    if totals.load_psf is not None:
+        limit = f" of {totals.load_limit_psf:g}" if totals.load_limit_psf else ""
+        cells.append(("load, lb/ft²", f"{totals.load_psf:.2f}{limit}"))
+    if totals.markers is not None:
+        cells.append(("markers", str(totals.markers)))
+    cells.append(("stops", str(totals.stops) if totals.stops else "none"))
+    step = width / len(cells)
+    for i, (name, value) in enumerate(cells):
+        x = left + i * step
+        if i < 2 and len(cells) > 2:
+            canvas.setFillColor(LEAF_PALE)
+            canvas.rect(x, bottom, step, 36, stroke=0, fill=1)
+        canvas.setStrokeColor(HAIRLINE)
+        canvas.rect(x, bottom, step, 36, stroke=1, fill=0)
+        canvas.setFont(REGULAR, 7.5)
+        canvas.setFillColor(SOFT)
+        canvas.drawString(x + 5, bottom + 25, name)
+        canvas.setFont(BOLD, 12)
+        canvas.setFillColor(RUST if name == "stops" and totals.stops else INK)
+        canvas.drawString(x + 5, bottom + 8, value)
+
+
+def _story(job: Job, result: Plan, width: float) -> list[Paragraph | Table]:
+    plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=8.5, leading=11, textColor=INK, alignment=TA_LEFT)
+    stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
+    story: list[Paragraph | Table] = []
+    rows = [
+        [
+            "Section",
+            "Product",
+            "R to add",
+            "New fill",
+            "Settles to",
+            "Fill line",
+            "One bag",
+            "Bags by chart",
+            "Takes about",
+        ]
+    ]
+    rows += [_row(job, section) for section in result.sections if section.installed_in is not None]
+    if len(rows) > 1:
+        story.append(_table(rows, width))
+    eaves = [["Eave", "Run", "Bays", "Baffles", "Pieces", "Chute", "Wind block", "Over the plate", "Full depth at"]]
+    for section in result.sections:
+        outline = result.fields[section.id].outline_ft
+        for eave in section.eaves:
+            if eave.depth_at_plate_in is not None:
+                eaves.append(_eave_row(outline, eave))
+    if len(eaves) > 1:
+        story.append(_table(eaves, width))
+    for line in result.order:
+        name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
+        story.append(
+            Paragraph(
+                f"<b>Order {line.bags_order} bags of {escape(name)}</b>: {line.bags_chart:.2f} by the chart and "
+                f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
+                plain,
+            )
+        )
+    for flag in result.flags:
+        if flag.level in ("stop", "caution"):
+            word = "STOP" if flag.level == "stop" else "Caution"
+            story.append(
+                Paragraph(
+                    f"<b>{word}.</b> {escape(flag.text)} {escape(flag.what_to_do)}",
+                    stop if flag.level == "stop" else plain,
+                )
+            )
+    if result.open:
+        asked = "; ".join(item.text.rstrip("?") for item in result.open)
+        story.append(Paragraph(f"<b>Not known yet:</b> {escape(asked)}.", plain))
+    story.append(
+        Paragraph(
+            CAUTIONS, ParagraphStyle("cautions", parent=plain, fontSize=7.5, leading=9.5, textColor=SOFT, spaceBefore=4)
+        )
+    )
+    return story
+
+
+def _row(job: Job, section: SectionPlan) -> list[str]:
+    name = next((p.name or p.id for p in job.products if p.id == section.product), "")
+    bags = section.bags
+    return [
+        section.name or section.id,
+        name,
+        r_value(section.r_added or 0.0),
+        eighths(section.installed_in or 0.0),
+        eighths(section.settled_in or 0.0),
+        "" if section.depth_total_in is None else eighths(section.depth_total_in),
+        "" if section.bag_covers_ft2 is None else f"{section.bag_covers_ft2:.1f} ft²",
+        "" if bags.chart is None else f"{bags.chart:.1f}",
+        "" if bags.field is None else f"{bags.field:.1f}",
+    ]
+
+
+def _eave_row(outline: tuple[tuple[float, float], ...], eave: EavePlan) -> list[str]:
+    return [
+        edge_side(outline, eave.edge),
+        feet_inches(eave.run_ft),
+        "" if eave.bays is None else str(eave.bays),
+        "" if eave.baffles is None else str(eave.baffles),
+        "" if eave.pieces is None else str(eave.pieces),
+        eighths(eave.baffle_length_in or 0.0),
+        eighths(eave.closed_leg_in or 0.0),
+        eighths(eave.depth_at_plate_in or 0.0)
+        + (f", {r_value(eave.r_at_plate)}" if eave.r_at_plate is not None else ""),
+        eighths(eave.full_depth_at_in or 0.0),
+    ]
+
+
+def _table(rows: list[list[str]], width: float) -> Table:
+    wide = [1.3 if i < 2 else 1.0 for i in range(len(rows[0]))]
+    small = ParagraphStyle("cell", fontName=REGULAR, fontSize=7.5, leading=9, textColor=INK)
+    cells = [[Paragraph(escape(text), small) for text in row] for row in rows]
+    return Table(
+        cells,
+        colWidths=[width * w / sum(wide) for w in wide],
+        style=TableStyle(
+            [
+                ("LINEBELOW", (0, 0), (-1, 0), 0.8, INK),
+                ("LINEBELOW", (0, 1), (-1, -1), 0.3, HAIRLINE),
+                ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 2),
+                ("LEFTPADDING", (0, 0), (-1, -1), 2),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+            ]
+        ),
+        spaceAfter=5,
+    )

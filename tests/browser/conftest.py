@@ -1,0 +1,83 @@
+"""A browser and a served demo, and checks that every page must pass: no console error, no policy violation."""
+
+from __future__ import annotations
+
+import json
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page
+
+from tools.running import Server, chromium
+
+SIZES = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with chromium() as opened:
+        yield opened
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[Server]:
+    running = Server("demo", tmp_path)
+    yield running
+    running.stop()
+
+
+@pytest.fixture(params=["desk", "phone"])
+def size(request: pytest.FixtureRequest) -> str:
+    return str(request.param)
+
+
+@pytest.fixture
+def page(browser: Browser, server: Server, request: pytest.FixtureRequest) -> Iterator[Page]:
+    """A page at the desk, or at the size the test asks for; fails on anything in the console but a refused request."""
+    size = request.getfixturevalue("size") if "size" in request.fixturenames else "desk"
+    context = browser.new_context(viewport=SIZES[size], accept_downloads=True, has_touch=size == "phone")
+    opened = context.new_page()
+    opened.set_default_timeout(8000)
+    said: list[str] = []
+    opened.on("console", lambda m: said.append(m.text) if m.type in ("error", "warning") else None)
+    opened.on("pageerror", lambda e: said.append(str(e)))
+    opened.goto(server.address)
+    yield opened
+    context.close()
+    trouble = [text for text in said if "Failed to load resource" not in text]
+    assert trouble == []
+
+
+def api(server: Server, path: str, method: str = "GET", body: Any = None, **headers: str) -> Any:
+    """A request of another program to the same server."""
+    data = None if body is None else json.dumps(body).encode()
+    asked = urllib.request.Request(
+        server.address + path, data, {"Content-Type": "application/json", **headers}, method=method
+    )
+    with urllib.request.urlopen(asked) as answer:
+        return json.load(answer), answer.headers.get("ETag")
+
+
+def open_demo(page: Page, step: str = "Measure") -> str:
+    """Opens the demo job at a step; its id."""
+    page.get_by_role("link", name="9 Quarry Loop").click()
+    page.get_by_role("navigation").get_by_role("link", name=step).click()
+    figure(page, "bags to order").wait_for()
+    return page.url.split("/jobs/")[1].split("/")[0]
+
+
+def figure(page: Page, name: str) -> Any:
+    """The large text of a tally cell."""
+    return page.locator(".tally .cell", has=page.get_by_text(name, exact=True)).locator("b")
+
+
+def saved(page: Page) -> None:
+    page.locator(".save.saved").wait_for()
+
+
+def pick(page: Page, name: str) -> None:
+    """Chooses one of a few by its words."""
+    page.get_by_role("radio", name=name, exact=True).check()

@@ -1,0 +1,141 @@
+"""Access for all: axe finds nothing, labels stay clear, contrast holds in both views."""
+
+from __future__ import annotations
+
+import itertools
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import figure, open_demo
+
+ROOT = Path(__file__).parent.parent.parent
+AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+TOKENS = (ROOT / "frontend" / "src" / "app" / "tokens.css").read_text()
+
+# Boxes of the labels in the drawings, and those lines that run through them and are not hidden under them.
+CLASHES = """() => {
+  const labels = [...document.querySelectorAll('.drawing [data-label]')].map(e => ({text: e.textContent, box: e.getBoundingClientRect(), plate: !!e.closest('.old-flag, .fill-flag'), end: e.closest('.end')}));
+  const clashes = [];
+  const inside = (b, x, y) => x > b.left + 1 && x < b.right - 1 && y > b.top + 2 && y < b.bottom - 2;
+  labels.forEach((a, i) => {
+    for (const b of labels.slice(i + 1))
+      if (a.box.left < b.box.right - 1 && b.box.left < a.box.right - 1 && a.box.top < b.box.bottom - 2 && b.box.top < a.box.bottom - 2)
+        clashes.push(`${a.text} lies on ${b.text}`);
+    const canvas = document.querySelector('.drawing .canvas').getBoundingClientRect();
+    if (a.box.left < canvas.left - 1 || a.box.right > canvas.right + 1) clashes.push(`${a.text} is cut off`);
+  });
+  for (const line of document.querySelectorAll('.drawing [data-line]')) {
+    const matrix = line.getScreenCTM(), length = line.getTotalLength();
+    const clip = line.closest('[clip-path]') ? document.querySelector('.ruler rect').getBoundingClientRect().left : Infinity;
+    for (let at = 0; at <= length; at += 2) {
+      const p = line.getPointAtLength(at).matrixTransform(matrix);
+      if (p.x > clip) continue;
+      for (const label of labels)
+        if (!label.plate && inside(label.box, p.x, p.y)) clashes.push(`${label.text} lies across ${line.getAttribute('class')}`);
+    }
+  }
+  return [...new Set(clashes)];
+}"""
+
+
+def axe(page: Page) -> list[Any]:
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    return [
+        (v["id"], [n["target"] for n in v["nodes"]], v["nodes"][0].get("failureSummary")) for v in found["violations"]
+    ]
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
+    expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
+    assert axe(page) == []
+    for step in ("Measure", "Target", "Choose", "Eaves"):
+        if step == "Measure":
+            open_demo(page, step)
+        else:
+            page.get_by_role("navigation").get_by_role("link", name=step).click()
+        page.wait_for_timeout(300)
+        assert axe(page) == [], step
+    if size == "phone":
+        page.locator(".tabs").get_by_text("Cut").click()
+    else:
+        page.keyboard.press("?")
+    page.wait_for_timeout(400)
+    assert axe(page) == []
+
+
+def test_labels_never_lie_across_lines_or_each_other(page: Page, size: str) -> None:
+    open_demo(page)
+    views = ["A end", "whole", "B end"]
+    for metric, view in itertools.product((False, True), views):
+        if size == "phone":
+            page.locator(".tabs").get_by_text("Floor").click()
+            page.wait_for_timeout(150)
+            assert page.evaluate(CLASHES) == []
+            page.locator(".tabs").get_by_text("Cut").click()
+        page.locator(".cut-view").get_by_text(view).click()
+        page.wait_for_timeout(150)
+        assert page.evaluate(CLASHES) == [], (metric, view)
+        if view == views[-1]:
+            page.get_by_role("heading", name="Measure", exact=True).click()
+            page.keyboard.press("m")
+
+
+def test_labels_stay_clear_wherever_the_cut_is(page: Page) -> None:
+    open_demo(page)
+    page.keyboard.press("c")
+    for _ in range(12):
+        page.keyboard.press("ArrowRight")
+        page.wait_for_timeout(60)
+        assert page.evaluate(CLASHES) == []
+
+
+def test_nothing_scrolls_sideways_on_a_phone_or_at_200_percent(page: Page, size: str) -> None:
+    if size == "desk":
+        page.set_viewport_size({"width": 640, "height": 400})
+    open_demo(page)
+    for step in ("Target", "Choose", "Eaves"):
+        wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+        assert wide <= 0, step
+        page.get_by_role("navigation").get_by_role("link", name=step).click()
+    figure(page, "bags to order").wait_for()
+
+
+def tokens(view: str) -> dict[str, str]:
+    light, dark = TOKENS.split(":root[")
+    found = dict(re.findall(r"--ec-([a-z-]+): (#[0-9a-f]{6})", light))
+    return found | (dict(re.findall(r"--ec-([a-z-]+): (#[0-9a-f]{6})", dark)) if view == "dark" else {})
+
+
+def contrast(a: str, b: str) -> float:
+    def luminance(color: str) -> float:
+        channels = [int(color[i : i + 2], 16) / 255 for i in (1, 3, 5)]
+        linear = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in channels]
+        return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+
+    brighter, darker = sorted((luminance(a), luminance(b)), reverse=True)
+    return (brighter + 0.05) / (darker + 0.05)
+
+
+@pytest.mark.parametrize("view", ["light", "dark"])
+def test_contrast_of_the_tokens(view: str) -> None:
+    t = tokens(view)
+    grounds = ("paper", "sheet", "field")
+    for text, ground in itertools.product(("ink", "soft", "leaf-text", "amber-text", "rust"), grounds):
+        assert contrast(t[text], t[ground]) >= 4.5, (text, ground)
+    for text, ground in (
+        ("on-leaf", "leaf"),
+        ("leaf-text", "leaf-pale"),
+        ("ink", "amber-pale"),
+        ("ink", "rust-pale"),
+        ("ink", "leaf-pale"),
+    ):
+        assert contrast(t[text], t[ground]) >= 4.5, (text, ground)
+    for line, ground in itertools.product(("edge", "leaf", "bark", "amber", "rust", "air"), ("paper", "sheet")):
+        assert contrast(t[line], t[ground]) >= 3.0, (line, ground)

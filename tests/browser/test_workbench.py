@@ -1,0 +1,245 @@
+"""The real interface: measure, drag the flag, pick, save, reload, undo, stale save, keyboard only."""
+
+from __future__ import annotations
+
+import json
+import math
+import time
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from elm_cover.cli import main
+from elm_cover.formats.chart_csv import library
+from tests.browser.conftest import api, figure, open_demo, pick, saved
+from tools.running import Server
+
+
+def test_a_newcomer_gets_a_bag_count_that_the_command_line_repeats(
+    page: Page, size: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    page.get_by_role("button", name="New attic").click()
+    page.get_by_label("Job").fill("Test row")
+    page.get_by_label("Length").fill("40")
+    page.get_by_label("Width").fill("26'6")
+    page.get_by_role("button", name="Start measuring").click()
+    page.get_by_label("Heel height").fill("6 1/2")
+    page.get_by_label("Pitch").fill("5")
+    page.get_by_label("Pitch").press("Enter")
+    pick(page, "trusses")
+    pick(page, "north–south")
+    pick(page, "24")
+    pick(page, "3½")
+    page.get_by_role("combobox", name="Board").click()
+    page.get_by_role("option", name="gypsum, ⅝ in").click()
+    pick(page, "nothing, bare")
+    page.get_by_role("navigation").get_by_role("link", name="Target").click()
+    pick(page, "my own")
+    page.get_by_role("textbox", name="R to reach").fill("38")
+    page.get_by_role("textbox", name="R to reach").press("Enter")
+    page.get_by_role("navigation").get_by_role("link", name="Choose").click()
+    pick(page, "Cellulose, standard 25 lb a bag")
+    chart = next(p for p in library() if p.id == "cellulose-standard").chart or ()
+    coverage = next(row.coverage_ft2 for row in chart if row.r == 38)
+    bags = math.ceil(40 * 26.5 / coverage * 1.03)
+    expect(figure(page, "bags to order")).to_have_text(str(bags))
+    saved(page)
+    with page.expect_download() as download:
+        page.get_by_role("button", name="More").click()
+        page.get_by_role("menuitem", name="Save as a job file").click()
+    file = tmp_path / "exported.json"
+    download.value.save_as(file)
+    assert main(["plan", str(file)]) == 0
+    plan = json.loads(capsys.readouterr().out)
+    assert plan["order"][0]["bags_order"] == bags
+    assert plan["sections"][0]["area_ft2"] == 40 * 26.5
+
+
+def test_dragging_the_flag_clicks_through_the_rows_and_undo_goes_back(page: Page, size: str) -> None:
+    open_demo(page)
+    if size == "phone":
+        page.locator(".tabs").get_by_text("Cut").click()
+    flag = page.get_by_role("slider", name="Fill line")
+    before = figure(page, "bags to order").inner_text()
+    box = flag.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 60, box["y"] + 22)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 60, box["y"] - 18, steps=8)
+    page.mouse.up()
+    expect(figure(page, "bags to order")).not_to_have_text(before)
+    more = int(figure(page, "bags to order").inner_text())
+    assert more > int(before)
+    assert "new fill" in (flag.get_attribute("aria-valuetext") or "")
+    page.get_by_role("button", name="↶ undo").click()
+    expect(figure(page, "bags to order")).to_have_text(before)
+
+
+def test_undo_and_redo_survive_a_reload(page: Page) -> None:
+    open_demo(page)
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    expect(figure(page, "floor")).to_have_text("1,350")
+    saved(page)
+    page.reload()
+    expect(figure(page, "floor")).to_have_text("1,350")
+    page.get_by_role("button", name="↶ undo").click()
+    expect(figure(page, "floor")).to_have_text("1,188")
+    saved(page)
+    page.reload()
+    page.get_by_role("button", name="redo").click()
+    expect(figure(page, "floor")).to_have_text("1,350")
+
+
+def test_a_stale_save_shows_both_and_loses_neither(page: Page, server: Server) -> None:
+    job = open_demo(page)
+    saved(page)
+    stored, tag = api(server, f"/api/jobs/{job}")
+    theirs = stored["document"] | {"name": "Theirs"}
+    api(server, f"/api/jobs/{job}", "PUT", theirs, **{"If-Match": tag})
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    dialog = page.get_by_role("dialog", name="Saved by somebody else")
+    expect(dialog.get_by_role("row", name="floor")).to_contain_text("1,350 ft²")
+    expect(dialog.get_by_role("row", name="name")).to_contain_text("Theirs")
+    dialog.get_by_role("button", name="Keep mine").click()
+    saved(page)
+    stored, tag = api(server, f"/api/jobs/{job}")
+    assert stored["document"]["sections"][0]["outline_ft"][1][0] == 50
+    history, _ = api(server, f"/api/jobs/{job}/revisions")
+    kept = [api(server, f"/api/jobs/{job}/revisions/{r['number']}")[0] for r in history["revisions"]]
+    assert "Theirs" in [k["document"]["name"] for k in kept], "their version stays in the history"
+
+
+def test_taking_theirs_leaves_mine_one_undo_away(page: Page, server: Server) -> None:
+    job = open_demo(page)
+    saved(page)
+    stored, tag = api(server, f"/api/jobs/{job}")
+    api(server, f"/api/jobs/{job}", "PUT", stored["document"] | {"name": "Theirs"}, **{"If-Match": tag})
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    page.get_by_role("button", name="Take theirs").click()
+    expect(page.get_by_role("heading", level=1)).to_have_text("Theirs")
+    page.get_by_role("button", name="↶ undo").click()
+    expect(figure(page, "floor")).to_have_text("1,350")
+
+
+def test_with_the_server_gone_the_edit_stays_and_is_saved_when_it_is_back(page: Page, server: Server) -> None:
+    job = open_demo(page)
+    saved(page)
+    server.stop()
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    expect(page.get_by_role("status")).to_contain_text("not saved: no connection")
+    server.start()
+    page.get_by_role("button", name="retry").click()
+    saved(page)
+    stored, _ = api(server, f"/api/jobs/{job}")
+    assert stored["document"]["sections"][0]["outline_ft"][1][0] == 50
+
+
+def test_bring_back_a_revision_on_screen(page: Page) -> None:
+    open_demo(page)
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    expect(figure(page, "floor")).to_have_text("1,350")
+    saved(page)
+    page.get_by_role("button", name="More").click()
+    page.get_by_role("menuitem", name="History").click()
+    page.get_by_role("button", name="Bring back revision 1").click()
+    expect(page.get_by_role("row", name="brought back from 1")).to_be_visible()
+    page.get_by_role("button", name="Close").click()
+    expect(figure(page, "floor")).to_have_text("1,188")
+
+
+def test_keyboard_only_from_the_shelf_to_another_fill_line(page: Page) -> None:
+    page.get_by_role("link", name="9 Quarry Loop").focus()
+    page.keyboard.press("Enter")
+    figure(page, "bags to order").wait_for()
+    page.keyboard.press("3")
+    expect(page.get_by_role("heading", name="Choose", level=2)).to_be_visible()
+    before = int(figure(page, "bags to order").inner_text())
+    page.keyboard.press("f")
+    flag = page.get_by_role("slider", name="Fill line")
+    expect(flag).to_be_focused()
+    page.keyboard.press("ArrowDown")
+    expect(figure(page, "bags to order")).not_to_have_text(str(before))
+    assert int(figure(page, "bags to order").inner_text()) < before
+    page.keyboard.press("u")
+    expect(figure(page, "bags to order")).to_have_text(str(before))
+    page.keyboard.press("c")
+    place = page.get_by_role("slider", name="Place of the cut")
+    expect(place).to_be_focused()
+    at = place.get_attribute("aria-valuenow")
+    page.keyboard.press("ArrowRight")
+    expect(place).not_to_have_attribute("aria-valuenow", at or "")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+    page.keyboard.press("Escape")
+
+
+def test_a_wrong_value_names_the_field_and_what_is_allowed(page: Page) -> None:
+    open_demo(page)
+    heel = page.get_by_label("Heel height")
+    heel.fill("200")
+    heel.press("Enter")
+    expect(page.get_by_text("Heel height: 0 in to 120 in")).to_be_visible()
+    heel.fill("abc")
+    heel.press("Enter")
+    expect(page.get_by_text("Type inches, like 6 1/2")).to_be_visible()
+
+
+def test_a_figure_opens_to_formula_inputs_and_source(page: Page) -> None:
+    open_demo(page)
+    page.get_by_role("button", name="ceiling load: how").click()
+    account = page.get_by_role("dialog", name="ceiling load")
+    expect(account).to_contain_text("Σ old density × depth/12 + bag weight / coverage")
+    expect(account).to_contain_text("lb/ft²")
+
+
+def test_flags_say_what_to_do_and_stops_are_counted(page: Page) -> None:
+    open_demo(page)
+    page.get_by_role("combobox", name="Board").click()
+    page.get_by_role("option", name="gypsum, ½ in", exact=True).click()
+    stop = page.locator(".flag.stop")
+    expect(stop).to_contain_text("on a ceiling that may carry 1.3 lb/ft²")
+    expect(stop).to_contain_text("Pick a lighter fill")
+    expect(figure(page, "stops")).to_have_text("1")
+
+
+def test_the_metric_view_is_a_view(page: Page) -> None:
+    open_demo(page)
+    page.keyboard.press("m")
+    expect(figure(page, "floor")).to_have_text("110.4")
+    expect(page.locator(".cell", has_text="fill line")).to_contain_text("mm")
+    saved(page)
+    page.get_by_label("Length").fill("15.24")
+    page.get_by_label("Length").press("Enter")
+    expect(figure(page, "floor")).to_have_text("125.4")
+    page.get_by_role("heading", name="Measure").click()
+    page.keyboard.press("m")
+    expect(figure(page, "floor")).to_have_text("1,350")
+
+
+def test_the_bin_and_back(page: Page, size: str) -> None:
+    page.get_by_role("button", name="Put 9 Quarry Loop in the bin").click()
+    expect(page.get_by_text("No jobs yet")).to_be_visible()
+    page.get_by_text("bin", exact=True).click()
+    page.get_by_role("button", name="Bring 9 Quarry Loop back").click()
+    page.get_by_text("shelf", exact=True).click()
+    expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
+
+
+def test_any_outline_is_drawn_and_planned(page: Page, server: Server) -> None:
+    stored, _ = api(server, "/api/jobs")
+    document = api(server, f"/api/jobs/{stored['jobs'][0]['id']}")[0]["document"]
+    section = document["sections"][0]
+    section["outline_ft"] = [[0, 0], [44, 0], [44, 17], [28, 17], [28, 27], [0, 27]]
+    section["edges"] = [{"kind": "eave", "heel_in": 7.5, "pitch_in_12": 5, "soffit": "continuous"} for _ in range(6)]
+    document["vents"] = []
+    created, _ = api(server, "/api/jobs", "POST", document | {"name": "An L"})
+    page.goto(f"{server.address}/jobs/{created['id']}")
+    expect(figure(page, "floor")).to_have_text("1,028")
+    expect(page.get_by_text("An outline of 6 corners")).to_be_visible()
+    time.sleep(0.2)
