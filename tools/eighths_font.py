@@ -34,27 +34,28 @@ def bounds(font: TTFont, name: str) -> tuple[float, float, float, float]:
 def extended(weight: int) -> TTFont:
     font = TTFont(SOURCE / f"atkinson-hyperlegible-latin-{weight}-normal.woff2")
     font.flavor = None
+    bold = TTFont(SOURCE / "atkinson-hyperlegible-latin-700-normal.woff2")
     glyphs, names = font.getGlyphSet(), font.getBestCmap()
     top = bounds(font, names[ord("¼")])[3]
-    scale = 0.52
+    scale = 0.6  # and from the bold digits, whose strokes keep their weight when made small
     slash = names[0x2044]
     for code, digit in EIGHTHS.items():
         name = f"uni{code:04X}"
         pen = TTGlyphPen(glyphs)
 
-        def put(glyph: str, left: float, low: float, size: float) -> float:
-            x0, y0, x1, _ = bounds(font, glyph)
-            record = DecomposingRecordingPen(glyphs)
-            glyphs[glyph].draw(record)
+        def put(origin: TTFont, glyph: str, left: float, low: float, size: float, pen: TTGlyphPen = pen) -> float:
+            x0, y0, x1, _ = bounds(origin, glyph)
+            record = DecomposingRecordingPen(origin.getGlyphSet())
+            origin.getGlyphSet()[glyph].draw(record)
             record.replay(TransformPen(pen, (size, 0, 0, size, left - x0 * size, low - y0 * size)))
             return left + (x1 - x0) * size
 
-        over, under = names[ord(digit)], names[ord("8")]
-        high = bounds(font, over)
-        edge = put(over, 40, top - (high[3] - high[1]) * scale, scale)
+        over, under = bold.getBestCmap()[ord(digit)], bold.getBestCmap()[ord("8")]
+        high = bounds(bold, over)
+        edge = put(bold, over, 40, top - (high[3] - high[1]) * scale, scale)
         left, low, right, up = bounds(font, slash)
-        edge = put(slash, edge - (right - left) * 0.28 + GAP, 0, top / (up - low) if up > low else 1)
-        edge = put(under, edge - (right - left) * 0.28 + GAP, 0, scale)
+        edge = put(font, slash, edge - (right - left) * 0.3 + GAP, 0, top / (up - low) if up > low else 1)
+        edge = put(bold, under, edge - (right - left) * 0.3 + GAP, 0, scale)
         add(font, code, name, pen, round(edge + 40))
     pen = TTGlyphPen(glyphs)
     middle, thick = round(top * 0.48), 32 if weight == 400 else 50

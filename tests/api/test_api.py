@@ -116,3 +116,17 @@ def test_every_route_is_in_the_openapi_document(client: FlaskClient) -> None:
     rules = {r.rule.replace("<int:", "<").replace("<", "{").replace(">", "}") for r in app.url_map.iter_rules()}
     assert {rule for rule in rules if rule.startswith("/api/")} - {"/api/openapi.json"} == set(document["paths"])
     assert {"job_id", "If-Match"} <= {p["name"] for p in document["paths"]["/api/jobs/{job_id}"]["put"]["parameters"]}
+
+
+def test_an_issued_sheet_stays_as_it_was(client: FlaskClient, stored: tuple[str, str]) -> None:
+    url, tag = stored
+    issued = client.post(f"{url}/papers", headers={"If-Match": tag})
+    assert issued.status_code == 201
+    first = client.get(issued.json["url"]).data
+    assert first.startswith(b"%PDF")
+    changed = {**attic(), "name": "changed"}
+    assert client.put(url, json=changed, headers={"If-Match": issued.headers["ETag"]}).status_code == 200
+    assert client.get(issued.json["url"]).data == first
+    assert [r["reason"] for r in client.get(f"{url}/revisions").json["revisions"]] == ["save", "paper", "created"]
+    assert client.post(f"{url}/papers", headers={"If-Match": tag}).status_code == 412
+    assert client.get(f"{url}/papers/9").status_code == 404

@@ -243,3 +243,16 @@ def test_any_outline_is_drawn_and_planned(page: Page, server: Server) -> None:
     expect(figure(page, "floor")).to_have_text("1,028")
     expect(page.get_by_text("An outline of 6 corners")).to_be_visible()
     time.sleep(0.2)
+
+
+def test_print_hands_over_the_sheet_and_saving_goes_on(page: Page, tmp_path: Path) -> None:
+    open_demo(page)
+    saved(page)
+    with page.expect_download() as download:
+        page.get_by_role("button", name="print").click()
+    download.value.save_as(tmp_path / "sheet.pdf")
+    assert (tmp_path / "sheet.pdf").read_bytes().startswith(b"%PDF")
+    page.get_by_label("Length").fill("50")
+    page.get_by_label("Length").press("Enter")
+    expect(figure(page, "floor")).to_have_text("1,350")
+    saved(page)

@@ -21,7 +21,7 @@ export function Ruler({ frame }: { frame: CutFrame }) {
         return (
           <g key={i}>
             <line x1={frame.rulerX} x2={frame.rulerX + (major ? 8 : 5)} y1={y} y2={y} />
-            {major && i > 0 && every * step * frame.scale > 12 && y > 8 ? (
+            {major && i > 0 && every * step * frame.scale > 12 && y > 18 ? (
               <text x={frame.rulerX + WIDTH - 4} y={y + 4} textAnchor="end">
                 {i * (metric ? 10 : 1)}
               </text>

@@ -21,10 +21,11 @@ interface Props {
   onHistory: () => void;
   onKeys: () => void;
   onFile: () => void;
+  onPrint: () => void;
 }
 
 /** Job, state of saving, undo, views, and what else there is. */
-export function TopBar({ job, onHistory, onKeys, onFile }: Props) {
+export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
   const units = useUnits();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
@@ -70,6 +71,15 @@ export function TopBar({ job, onHistory, onKeys, onFile }: Props) {
         title={units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"}
       >
         {units.metric ? "m · mm" : "ft · in"}
+      </Button>
+      <Button
+        variant="default"
+        size="xs"
+        disabled={job.save.kind !== "saved"}
+        onClick={onPrint}
+        title={job.save.kind === "saved" ? "The job sheet, one page, as PDF" : "Waiting for the last edit to be saved"}
+      >
+        print
       </Button>
       <Menu position="bottom-end" width={230}>
         <Menu.Target>

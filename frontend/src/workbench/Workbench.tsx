@@ -1,6 +1,6 @@
-import { SegmentedControl, Select, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import type { ChoiceLists, CutAsked, Product, SectionDocument } from "../api/client";
 import { useUnits } from "../app/units";
@@ -11,10 +11,11 @@ import { STEPS } from "../steps/steps";
 import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
 import { type Bench, BenchProvider } from "./context";
-import { Flags, OpenQuestions } from "./Flags";
 import { HistoryDialog } from "./HistoryDialog";
 import { saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
+import { printSheet } from "./printSheet";
+import { Sheet } from "./Sheet";
 import { TopBar } from "./TopBar";
 import type { JobHandle } from "./useJob";
 import { useKeys } from "./useKeys";
@@ -42,6 +43,7 @@ export function Workbench({ id, job, library, lists }: Props) {
   const [tab, setTab] = useState("floor");
   const [keysOpen, keysDialog] = useDisclosure(false);
   const [historyOpen, history] = useDisclosure(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const live = usePlan(job.document, cut);
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
@@ -108,10 +110,21 @@ export function Workbench({ id, job, library, lists }: Props) {
         editSection,
       }
     : null;
+  // Drawings and tally follow an edit at once; the sheet, which has the many fields, a frame later.
+  const later = useDeferredValue(bench);
   return (
     <div className="workbench">
       <Textures />
-      <TopBar job={job} onHistory={history.open} onKeys={keysDialog.open} onFile={() => saveAsFile(job.document)} />
+      <TopBar
+        job={job}
+        onHistory={history.open}
+        onKeys={keysDialog.open}
+        onFile={() => saveAsFile(job.document)}
+        onPrint={() => {
+          setTrouble(null);
+          printSheet(id, job).catch((error: Error) => setTrouble(`The sheet could not be printed: ${error.message}`));
+        }}
+      />
       <nav className="steps" aria-label="Steps">
         {STEPS.map((s, i) => {
           const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
@@ -151,6 +164,11 @@ export function Workbench({ id, job, library, lists }: Props) {
                 ]}
               />
             ) : null}
+            {trouble ? (
+              <p className="trouble" role="alert">
+                {trouble}
+              </p>
+            ) : null}
             {live.trouble ? (
               <p className="trouble" role="alert">
                 The figures are not up to date: {live.trouble}
@@ -159,28 +177,9 @@ export function Workbench({ id, job, library, lists }: Props) {
             {!narrow || tab === "floor" ? <Floor /> : null}
             {!narrow || tab === "cut" ? <Cut /> : null}
           </main>
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
-          <aside className="sheet" aria-label="Sheet" tabIndex={0}>
-            <h2>{step.title}</h2>
-            <p className="soft about">{step.about}</p>
-            {sections.length > 1 ? (
-              <Select
-                size="sm"
-                label="Section"
-                data={sections.map((s) => ({ value: s.id, label: s.name || s.id }))}
-                value={section?.id ?? null}
-                allowDeselect={false}
-                onChange={setSectionId}
-              />
-            ) : null}
-            <OpenQuestions asks={step.asks} />
-            <Flags levels={["stop"]} />
-            <step.Sheet />
-            <Flags levels={["caution", "note"]} />
-            <p className="note caution-always">
-              Local code, the product's label and licensed trades have the last word. Step on framing only.
-            </p>
-          </aside>
+          <BenchProvider value={later ?? bench}>
+            <Sheet step={step} onSection={setSectionId} />
+          </BenchProvider>
           <Tally />
         </BenchProvider>
       ) : (

@@ -28,6 +28,8 @@ export interface JobHandle {
   saveNow: () => void;
   cutRevision: () => void;
   resolve: (keep: "mine" | "theirs") => void;
+  /** A new save number of the same document: a paper was issued. */
+  seen: (etag: string) => void;
   adopt: (stored: StoredJob, etag: string) => void;
 }
 
@@ -208,6 +210,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       void store();
     },
     resolve,
+    seen: (etag) => current.current && put({ ...current.current, etag }),
     adopt,
   };
   return { handle, failure, reload: () => void load() };

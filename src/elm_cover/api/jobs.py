@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from datetime import date
 
 from flask import Response, current_app, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..formats.job_file import dump_document
-from ..job import Job
+from ..formats.job_sheet import job_sheet
+from ..job import Job, read_job
 from ..store.jobs import JobStore, StoredJob
 from .models import (
     BinQuery,
     IfMatch,
     JobList,
     JobPath,
+    PaperAnswer,
     RevisionAnswer,
     RevisionList,
     RevisionPath,
@@ -114,3 +117,29 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     if isinstance(seen, Response):
         return seen
     return _answer(_store().bring_back(path.job_id, path.number, seen, ACTOR))
+
+
+@jobs.post(
+    "/<job_id>/papers",
+    responses={201: PaperAnswer, 404: Problem, 412: Problem, 428: Problem},
+    summary="Issue the job sheet, as PDF, and keep it",
+)
+def issue_sheet(path: JobPath, header: IfMatch) -> Response:
+    seen = _seen(header)
+    if isinstance(seen, Response):
+        return seen
+    number, job = _store().issue_paper(
+        path.job_id, "job sheet", seen, ACTOR, lambda document: job_sheet(read_job(document), date.today())
+    )
+    url = f"/api/jobs/{path.job_id}/papers/{number}"
+    response = jsonify({"number": number, "revision": job.revision, "url": url})
+    response.status_code = 201
+    response.set_etag(str(job.saves))
+    return response
+
+
+@jobs.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
+def read_paper(path: RevisionPath) -> Response:
+    content = _store().paper(path.job_id, path.number)
+    named = {"Content-Disposition": f'inline; filename="job-sheet-{path.number}.pdf"'}
+    return Response(content, mimetype="application/pdf", headers=named)

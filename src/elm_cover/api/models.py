@@ -80,6 +80,12 @@ class RevisionAnswer(BaseModel):
     document: dict[str, Any]
 
 
+class PaperAnswer(BaseModel):
+    number: int
+    revision: int
+    url: str
+
+
 class CutAsked(BaseModel):
     model_config = ConfigDict(extra="forbid")
     section: str = Field(max_length=80)

@@ -11,7 +11,7 @@ from werkzeug.exceptions import HTTPException
 
 from ..job_fields import Fault, JobError, faults_of
 from ..store.database import StoreError
-from ..store.jobs import NoSuchJobError, NoSuchRevisionError, StaleSaveError
+from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError
 
 log = logging.getLogger(__name__)
 
@@ -70,6 +70,10 @@ def handle_problems(app: Flask) -> None:
     @app.errorhandler(NoSuchRevisionError)
     def _no_revision(error: NoSuchRevisionError) -> Response:
         return problem(404, "No such revision", "The job's history has no revision of that number.")
+
+    @app.errorhandler(NoSuchPaperError)
+    def _no_paper(error: NoSuchPaperError) -> Response:
+        return problem(404, "No such paper", "No paper of that number was issued for the job.")
 
     @app.errorhandler(StaleSaveError)
     def _stale(error: StaleSaveError) -> Response:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -66,6 +67,15 @@ class Chart:
         """w = bag weight / coverage, lb/ft², from (0, 0) through the rows."""
         return np.array([0.0, *(self.bag_lb / row.coverage_ft2 for row in self.rows)])
 
+    @cached_property
+    def _corners(self) -> tuple[NewFill, ...]:
+        """(0, 0) and the rows, for one value at a time: bisection asks for many."""
+        return (NO_FILL, *(self._row(index) for index in range(len(self.rows))))
+
+    @cached_property
+    def _stops(self) -> tuple[float, ...]:
+        return tuple(fill.r for fill in self._corners)
+
     def _row(self, index: int, beyond: bool = False) -> NewFill:
         row = self.rows[index]
         return NewFill(row.r, row.installed_in, row.settled_in, self.bag_lb / row.coverage_ft2, beyond)
@@ -88,11 +98,14 @@ class Chart:
         """Both thicknesses and weight linear in R between rows, and from (0, 0) to the first; never past the last."""
         if r_needed > self.r[-1] + ROUNDING_SLACK:
             return self._row(-1, beyond=True)
+        index = bisect_left(self._stops, r_needed, 1, len(self._stops) - 1)
+        low, high = self._corners[index - 1], self._corners[index]
+        share = (r_needed - low.r) / (high.r - low.r)
         return NewFill(
             float(r_needed),
-            float(np.interp(r_needed, self.r, self.installed_in)),
-            float(np.interp(r_needed, self.r, self.settled_in)),
-            float(np.interp(r_needed, self.r, self.weight_psf)),
+            low.installed_in + share * (high.installed_in - low.installed_in),
+            low.settled_in + share * (high.settled_in - low.settled_in),
+            low.weight_psf + share * (high.weight_psf - low.weight_psf),
         )
 
     def interpolated_for_depth(self, installed_in: float) -> NewFill:
@@ -111,8 +124,8 @@ class Chart:
 
     def r_per_in(self, r: float) -> float:
         """R per settled inch near that R: of the first row below it, of the last past the end."""
-        r = min(max(r, float(self.r[1])), float(self.r[-1]))
-        return r / float(np.interp(r, self.r, self.settled_in))
+        r = min(max(r, self.rows[0].r), self.rows[-1].r)
+        return r / self.interpolated(r).settled_in
 
     def densities_pcf(self) -> Floats:
         """Settled lb/ft³ row by row: 12·w / settled thickness."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import math
 from collections.abc import Mapping
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -103,6 +104,7 @@ def _packed(fields: SectionFields) -> dict[str, Any] | None:
     }
 
 
+@lru_cache(maxsize=64)
 def _joists(outline: Points, run: str | None, spacing_in: float | None) -> list[list[list[float]]]:
     """Center lines of the framing, clipped to the outline, the first one spacing in from the wall."""
     if run is None or spacing_in is None:

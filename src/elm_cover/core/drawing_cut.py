@@ -21,6 +21,7 @@ OVERHANG_IN = 16.0
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
 NEAR_FT = 1e-6
+STRAIGHT_IN = 1e-6
 
 
 @dataclass(frozen=True)
@@ -133,9 +134,10 @@ def _shape(role: str, points: list[tuple[float, float]], closed: bool = False) -
 
 
 def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
-    """A polyline without the points that lie on straight stretches."""
-    simple = shapely.LineString(np.column_stack([s, z])).simplify(0.005)
-    return [(float(x), float(y)) for x, y in simple.coords]
+    """A polyline over evenly spaced s, without the points that lie on straight stretches."""
+    bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
+    keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
+    return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
 
 
 def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:

@@ -48,6 +48,7 @@ CONTACT_VOID = {"snug": 0.01, "minor": 0.035, "gappy": 0.075, "tented": 1.0}
 LOOSE_GLASS_LOSS_PER_PSF = 0.10
 LOOSE_GLASS_LOSS_MOST = 0.25
 MOST_R_TO_ADD = 1000.0
+R_TOLERANCE = 1e-10
 
 
 @dataclass(frozen=True)
@@ -152,9 +153,7 @@ def r_to_add(target: float, reached: Callable[[float], float]) -> float:
     low, high = 0.0, target
     while reached(high) < target and high < MOST_R_TO_ADD:
         high *= 2
-    for _ in range(200):
+    while high - low > R_TOLERANCE:
         middle = (low + high) / 2
-        if middle in (low, high):
-            break
         low, high = (low, middle) if reached(middle) >= target else (middle, high)
     return high

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 
 from .outline import Grid
 from .units import whole_up
 
 FLOOR_PER_MARKER_FT2 = 300.0
-SAMPLES = 1500
+SAMPLES = 1000
 ROUNDS = 12
 
 
@@ -17,7 +19,8 @@ def marker_count(net_area_ft2: float) -> int:
     return max(1, whole_up(net_area_ft2 / FLOOR_PER_MARKER_FT2))
 
 
-def marker_points_ft(grid: Grid, count: int) -> list[tuple[float, float]]:
+@lru_cache(maxsize=64)
+def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
     """Places for the markers: each stands at the middle of the floor that is nearest to it.
 
     Starts from the points farthest from each other and moves each to the center of its own floor, a fixed number of
@@ -37,4 +40,4 @@ def marker_points_ft(grid: Grid, count: int) -> list[tuple[float, float]]:
         px = np.bincount(nearest, weights=x, minlength=px.size) / held
         py = np.bincount(nearest, weights=y, minlength=py.size) / held
     cells = np.argmin(np.hypot(x[:, None] - px, y[:, None] - py), axis=0)
-    return [(float(x[c]), float(y[c])) for c in sorted(set(cells.tolist()), key=lambda c: (y[c], x[c]))]
+    return tuple((float(x[c]), float(y[c])) for c in sorted(set(cells.tolist()), key=lambda c: (y[c], x[c])))

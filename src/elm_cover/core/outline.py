@@ -20,9 +20,9 @@ CELL_FT = 0.25
 MOST_CELLS_IN_BOX = 3_000_000
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Grid:
-    """Square cells whose centers lie inside the outline and outside every keep-out.
+    """Square cells whose centers lie inside the outline and outside every keep-out. Compared by identity: cached.
 
     x_ft, y_ft: centers; column, row: their place in the box of columns × rows cells whose lower left corner is origin.
     """

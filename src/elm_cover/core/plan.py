@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-import dataclasses
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import Any
+
+from pydantic_core import to_jsonable_python
 
 from ..job import Choice, Job, Vent
 from ..job_product import Product
@@ -75,9 +76,7 @@ def plan(job: Job) -> Plan:
 
 def plan_json(result: Plan) -> dict[str, Any]:
     """The plan as JSON data, nothing rounded; the grids behind it stay out."""
-    bare = dataclasses.replace(result, fields={})
-    data = dataclasses.asdict(bare)
-    del data["fields"]
+    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields"})
     for figure in data["figures"].values():
         figure["inputs"] = {
             name: {"value": value, "unit": unit}

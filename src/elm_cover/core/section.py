@@ -110,7 +110,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         eaves=eave_plans,
         ventilation=ventilation,
         markers=markers,
-        marker_points_ft=tuple(marker_points_ft(grid, markers)),
+        marker_points_ft=marker_points_ft(grid, markers),
     )
     _load_flag(plan, blower, notes)
     _density_flag(section, notes)

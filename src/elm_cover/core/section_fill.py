@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from .coverage import NO_FILL, Chart, NewFill
 from .eaves import Eave
@@ -97,13 +98,7 @@ class Blower:
 
     def needed(self, target: float) -> float:
         """The smallest R to add that reaches the target."""
-        last = self.chart.rows[-1].r
-
-        def by(r: float) -> float:
-            fill = self.chart.interpolated(min(r, last))
-            return self.reached(fill) + max(0.0, r - last)
-
-        return r_to_add(target, by)
+        return _needed(self, target)
 
     def for_target(self, target: float) -> NewFill:
         """The fill that the chart gives for the target, by the school that is set."""
@@ -119,6 +114,16 @@ class Blower:
         if self.interpolate:
             return self.chart.interpolated_for_depth(installed_in)
         return self.chart.row_for_depth(installed_in)
+
+
+@lru_cache(maxsize=512)
+def _needed(blower: Blower, target: float) -> float:
+    last = blower.chart.rows[-1].r
+
+    def by(r: float) -> float:
+        return blower.reached(blower.chart.interpolated(min(r, last))) + max(0.0, r - last)
+
+    return r_to_add(target, by)
 
 
 def target_r(

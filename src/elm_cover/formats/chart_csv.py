@@ -26,6 +26,10 @@ def read_charts(text: str) -> tuple[Product, ...]:
         raise JobError([Fault("line 1", f"the columns must be {', '.join(COLUMNS)}")])
     products: dict[str, dict[str, Any]] = {}
     for number, line in enumerate(lines, start=2):
+        if None in line or None in line.values():
+            raise JobError(
+                [Fault(f"line {number}", f"must have {len(COLUMNS)} columns, with decimal points not commas")]
+            )
         try:
             row = {name: float(line[name]) for name in ROW_COLUMNS if line[name]}
             bag_lb = float(line["bag_lb"])

@@ -102,7 +102,12 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
     if totals.area_ft2 is not None:
         cells.append(("floor", f"{totals.area_ft2:,.0f} ft²"))
     if totals.r_existing and totals.r_nominal:
-        cells.append(("R now → after", f"{r_value(totals.r_existing.least)} → {r_value(totals.r_nominal.least)}"))
+        cells.append(
+            (
+                "R now → after",
+                f"{r_value(totals.r_existing.least)} → {r_value(totals.r_nominal.least).removeprefix('R-')}",
+            )
+        )
     if totals.baffles is not None:
         cells.append(("baffles", str(totals.baffles)))
     if totals.load_psf is not None:

@@ -19,6 +19,7 @@ FLOOR_SCALES = (
     (1 / 4, "¼ in to 1 ft"),
     (3 / 16, "3/16 in to 1 ft"),
     (1 / 8, "⅛ in to 1 ft"),
+    (3 / 32, "3/32 in to 1 ft"),
     (1 / 16, "1/16 in to 1 ft"),
     (1 / 32, "1/32 in to 1 ft"),
     (1 / 64, "1/64 in to 1 ft"),

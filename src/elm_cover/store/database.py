@@ -6,7 +6,7 @@ import re
 from importlib import resources
 from pathlib import Path
 
-from peewee import AutoField, ForeignKeyField, IntegerField, Model, SqliteDatabase, TextField
+from peewee import AutoField, BlobField, ForeignKeyField, IntegerField, Model, SqliteDatabase, TextField
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL with a sync at every commit.
@@ -46,7 +46,23 @@ class RevisionRow(Model):
         table_name = "revision"
 
 
-MODELS = (JobRow, RevisionRow)
+class PaperRow(Model):
+    """A paper as it was issued, with the revision it was made from."""
+
+    id = AutoField()
+    job = ForeignKeyField(JobRow, backref="papers", on_delete="CASCADE")
+    number = IntegerField()
+    revision = IntegerField()
+    kind = TextField()
+    actor = TextField()
+    issued_at = TextField()
+    content = BlobField()
+
+    class Meta:
+        table_name = "paper"
+
+
+MODELS = (JobRow, RevisionRow, PaperRow)
 
 
 def open_database(folder: Path) -> SqliteDatabase:

@@ -10,11 +10,10 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-from .database import MODELS, JobRow, RevisionRow, open_database
+from .database import MODELS, JobRow, PaperRow, RevisionRow, open_database
 
 FOLD_WITHIN = timedelta(seconds=60)
 SAVE = "save"
-CUTS = ("created", "step", "kept over another", "brought back", "paper")
 # Lists of the document whose items get an id when they come without one. Corners and chart rows are known by place.
 LISTS_WITH_IDS = ("hazards", "accesses", "vents")
 SECTION_LISTS_WITH_IDS = ("edges", "existing", "readings", "features")
@@ -22,6 +21,10 @@ SECTION_LISTS_WITH_IDS = ("edges", "existing", "readings", "features")
 
 class NoSuchJobError(LookupError):
     """No job of that id, or it is in the bin."""
+
+
+class NoSuchPaperError(LookupError):
+    """The job has no paper of that number."""
 
 
 class NoSuchRevisionError(LookupError):
@@ -192,6 +195,40 @@ class JobStore:
         """Makes an old revision the newest one again, as a revision of its own."""
         document = self.revision(job_id, number)
         return self.replace(job_id, document, seen, actor, "brought back", number)
+
+    def issue_paper(
+        self, job_id: str, kind: str, seen: int, actor: str, make: Callable[[dict[str, Any]], bytes]
+    ) -> tuple[int, StoredJob]:
+        """Makes a paper of the job as stored and keeps its bytes, with a revision of its own. Its number, and the job.
+
+        Raises StaleSaveError where the client has not seen what would be printed.
+        """
+        current = self.get(job_id)
+        if current.saves != seen:
+            raise StaleSaveError(current)
+        content = make(current.document)
+        job = self.replace(job_id, current.document, seen, actor, "paper")
+        with self._writing():
+            number = PaperRow.select().where(PaperRow.job == job_id).count() + 1
+            PaperRow.create(
+                job=job_id,
+                number=number,
+                revision=job.revision,
+                kind=kind,
+                actor=actor,
+                issued_at=self._now().isoformat(),
+                content=content,
+            )
+        return number, job
+
+    def paper(self, job_id: str, number: int) -> bytes:
+        """A paper as it was issued. Raises NoSuchPaperError."""
+        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+            self._get(job_id)
+            row = PaperRow.get_or_none((PaperRow.job == job_id) & (PaperRow.number == number))
+            if row is None:
+                raise NoSuchPaperError(number)
+            return bytes(row.content)
 
     def _writing(self) -> Any:
         return _Writing(self._database)

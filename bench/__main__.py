@@ -1,0 +1,71 @@
+"""`make bench`: prints ratios, so that they mean the same on any machine."""
+
+from __future__ import annotations
+
+import sys
+import time
+from collections.abc import Callable
+from functools import partial
+
+from elm_cover.core.markers import marker_points_ft
+from elm_cover.core.outline import grid_of
+from elm_cover.core.plan import Plan, plan
+from elm_cover.core.roof import reaches
+from elm_cover.job import Job
+
+from .attic import attic
+from .in_browser import edit_to_paint_ms, first_load_kb
+from .plain_loop import loop
+
+BUDGET_MS, BUDGET_KB = 100.0, 350.0
+
+
+def best_s(run: Callable[[], object], times: int = 9) -> float:
+    """The least of several runs, s."""
+    found = []
+    for _ in range(times):
+        start = time.perf_counter()
+        run()
+        found.append(time.perf_counter() - start)
+    return min(found)
+
+
+def planned_cold(job: Job) -> Plan:
+    """The plan with nothing remembered of the outline."""
+    for remembered in (grid_of, reaches, marker_points_ft):
+        remembered.cache_clear()
+    return plan(job)
+
+
+def main() -> int:
+    job = attic(3000, sections=5)
+    result = plan(job)
+    slow = best_s(lambda: loop(job, result), 3)
+    bags, _ = loop(job, result)
+    field = sum(line.bags_field or 0 for line in result.order)
+    assert abs(bags - field) < 1e-6 * field, "the loop and the plan must agree"
+    warm = best_s(lambda: plan(job))
+    fresh = best_s(lambda: planned_cold(job))
+    print("plan(job), 3,000 ft² in five sections on a 3 in grid")
+    print(
+        f"  depth edited (outline as before): {slow / warm:6.1f} × as fast as a plain loop over cells ({warm * 1000:.1f} ms)"
+    )
+    print(f"  outline new:                      {slow / fresh:6.1f} × as fast ({fresh * 1000:.1f} ms)")
+    print("growth with the floor, per ft², against 500 ft² (1.0 is linear; under 1 the fixed part weighs less)")
+    base = None
+    for area in (500, 1000, 2000, 4000, 8000, 16000):
+        grown = attic(area)
+        each = best_s(partial(planned_cold, grown), 5) / area
+        base = base or each
+        print(f"  {area:6,} ft²: {each / base:5.2f}")
+    p50, p95 = edit_to_paint_ms()
+    print(
+        f"edit to paint in Chromium: p50 {p50 / BUDGET_MS:.2f}, p95 {p95 / BUDGET_MS:.2f} of the 100 ms promised ({p50:.0f}, {p95:.0f} ms)"
+    )
+    size = first_load_kb()
+    print(f"first load: {size / BUDGET_KB:.2f} of the {BUDGET_KB:.0f} kB budget ({size:.0f} kB gzip, fonts included)")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

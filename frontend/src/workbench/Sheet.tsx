@@ -1,0 +1,44 @@
+import { Select } from "@mantine/core";
+import { memo } from "react";
+import type { StepInfo } from "../steps/steps";
+import { useBench } from "./context";
+import { Flags, OpenQuestions } from "./Flags";
+
+const URGENT = ["stop"] as const;
+const LATER = ["caution", "note"] as const;
+
+/** The sheet of the step that is open: what is still open, stops, its questions, and what else is worth knowing. */
+export const Sheet = memo(function Sheet({
+  step,
+  onSection,
+}: {
+  step: StepInfo;
+  onSection: (id: string | null) => void;
+}) {
+  const { document, section } = useBench();
+  const sections = document.sections ?? [];
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it
+    <aside className="sheet" aria-label="Sheet" tabIndex={0}>
+      <h2>{step.title}</h2>
+      <p className="soft about">{step.about}</p>
+      {sections.length > 1 ? (
+        <Select
+          size="sm"
+          label="Section"
+          data={sections.map((s) => ({ value: s.id, label: s.name || s.id }))}
+          value={section.id}
+          allowDeselect={false}
+          onChange={onSection}
+        />
+      ) : null}
+      <OpenQuestions asks={step.asks} />
+      <Flags levels={URGENT} />
+      <step.Sheet />
+      <Flags levels={LATER} />
+      <p className="note caution-always">
+        Local code, the product's label and licensed trades have the last word. Step on framing only.
+      </p>
+    </aside>
+  );
+});

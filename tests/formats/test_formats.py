@@ -1,0 +1,78 @@
+"""Chart CSV in, job sheet out."""
+
+from __future__ import annotations
+
+import json
+from datetime import date
+from io import BytesIO
+from pathlib import Path
+from typing import Any
+
+import pytest
+from pypdf import PdfReader
+
+from elm_cover.cli import main
+from elm_cover.demo.jobs import demo_documents
+from elm_cover.formats.chart_csv import COLUMNS, read_charts
+from elm_cover.formats.job_sheet import job_sheet
+from elm_cover.job import read_job
+from elm_cover.job_fields import JobError
+from tests.conftest import eave, planned
+
+HEAD = ",".join(COLUMNS)
+ROW = "p,Name,cellulose_loose,25,{},{},{},{},"
+
+
+def text_of(pdf: bytes) -> str:
+    return " ".join(page.extract_text() for page in PdfReader(BytesIO(pdf)).pages)
+
+
+def test_the_sheet_is_one_page_and_carries_the_plan() -> None:
+    job = demo_documents()[0]
+    pdf = job_sheet(read_job(job), date(2026, 5, 2))
+    assert len(PdfReader(BytesIO(pdf)).pages) == 1
+    order = planned(job).order[0]
+    text = text_of(pdf)
+    for part in (
+        f"Order {order.bags_order} bags",
+        "9 Quarry Loop",
+        "2026-05-02",
+        "16⅛ in",
+        "licensed trades",
+        "1 to 1",
+    ):
+        assert part in text
+
+
+@pytest.mark.parametrize("name", ["A " + "very " * 60 + "long name", "<b>&amp; \u2028 🏠"])
+def test_the_sheet_takes_any_job(job: dict[str, Any], name: str) -> None:
+    outline = [[0, 0], [44, 0], [44, 17], [28, 17], [28, 27], [0, 27]]
+    wing = {"id": "wing", "name": name, "outline_ft": outline, "edges": [eave(1, 0.5) for _ in range(6)]}
+    job["sections"].append(wing)
+    for document in (job | {"name": name}, {"format": "elm-cover.job", "version": 1}):
+        pdf = job_sheet(read_job(document), date(2026, 5, 2))
+        assert len(PdfReader(BytesIO(pdf)).pages) == 1
+    assert "STOP" in text_of(job_sheet(read_job(job), date(2026, 5, 2)))
+
+
+def test_the_command_line_writes_the_sheet(tmp_path: Path, job: dict[str, Any]) -> None:
+    file, sheet = tmp_path / "job.json", tmp_path / "sheet.pdf"
+    file.write_text(json.dumps(job))
+    assert main(["export", str(file), str(sheet)]) == 0
+    assert sheet.read_bytes().startswith(b"%PDF")
+    assert main(["export", str(file), str(tmp_path / "no" / "sheet.pdf")]) == 2
+
+
+@pytest.mark.parametrize(
+    ("lines", "says"),
+    [
+        ("r;coverage\n19;36", "line 1: the columns must be product, name"),
+        (f"{HEAD}\n{ROW.format('19', '5,9', '5.2', '36')}", "line 2: must have 9 columns"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}", "p.chart: at least 2 needed"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9, 8, 37)}", "p.chart[1].coverage_ft2: must fall"),
+    ],
+)
+def test_a_faulty_chart_is_refused_with_its_place(lines: str, says: str) -> None:
+    with pytest.raises(JobError) as refused:
+        read_charts(lines)
+    assert says in str(refused.value)
