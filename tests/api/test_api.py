@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 import pytest
 from flask.testing import FlaskClient
+from peewee import OperationalError
 
 from elm_cover.api.app import create_app
 from elm_cover.core.plan import plan_json
@@ -130,3 +131,14 @@ def test_an_issued_sheet_stays_as_it_was(client: FlaskClient, stored: tuple[str,
     assert [r["reason"] for r in client.get(f"{url}/revisions").json["revisions"]] == ["save", "paper", "created"]
     assert client.post(f"{url}/papers", headers={"If-Match": tag}).status_code == 412
     assert client.get(f"{url}/papers/9").status_code == 404
+
+
+def test_a_full_disk_is_said_and_is_not_a_500(
+    client: FlaskClient, stored: tuple[str, str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def full(*_: object, **__: object) -> None:
+        raise OperationalError("database or disk is full")
+
+    monkeypatch.setattr("elm_cover.store.jobs.JobStore.replace", full)
+    answer = client.put(stored[0], json=attic(), headers={"If-Match": stored[1]})
+    assert answer.status_code == 507 and "disk is full" in answer.json["detail"]

@@ -107,6 +107,33 @@ def test_nothing_scrolls_sideways_on_a_phone_or_at_200_percent(page: Page, size:
     figure(page, "bags to order").wait_for()
 
 
+SMALL = """([least, target]) => {
+  const seen = e => e.checkVisibility() && e.getBoundingClientRect().width > 1 && !e.closest('.hidden, [aria-hidden=true]');
+  const name = e => `${e.tagName} ${e.className.baseVal ?? e.className} “${(e.textContent || '').slice(0, 30)}”`;
+  const texts = [...document.querySelectorAll('body *')].filter(e => seen(e) && [...e.childNodes].some(n => n.nodeType === 3 && n.textContent.trim()));
+  const small = texts.filter(e => parseFloat(getComputedStyle(e).fontSize) < least).map(name);
+  const targets = [...document.querySelectorAll('button, a, summary, input:not([type=radio]):not([type=checkbox]):not([type=file]), .pick-option, .product, [role=slider] .touch')];
+  const narrow = targets.filter(e => seen(e) && !e.matches('.figure, .link, .job-card a') && e.getBoundingClientRect().height < target - 0.5).map(name);
+  return {small: [...new Set(small)], narrow: [...new Set(narrow)]};
+}"""
+
+
+def test_text_and_targets_are_large_enough(page: Page, size: str) -> None:
+    least, target = (13, 24) if size == "desk" else (16, 44)
+    page.get_by_role("link", name="9 Quarry Loop").wait_for()
+    assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}
+    for step in ("Measure", "Target", "Choose", "Eaves"):
+        if step == "Measure":
+            open_demo(page, step)
+        page.get_by_role("navigation").get_by_role("link", name=step).click()
+        page.wait_for_timeout(200)
+        assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}, step
+    if size == "phone":
+        page.locator(".tabs").get_by_text("Cut").click()
+        page.locator(".cut svg").last.wait_for()
+        assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}
+
+
 def tokens(view: str) -> dict[str, str]:
     light, dark = TOKENS.split(":root[")
     found = dict(re.findall(r"--ec-([a-z-]+): (#[0-9a-f]{6})", light))

@@ -77,8 +77,10 @@ def test_fill_below_the_joist_tops_leaves_their_width_out() -> None:
 
 
 def test_set_depth_clicks_to_a_row_or_glides(job: dict) -> None:
+    assert "short_of_target" not in codes(planned(job))
     job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 11.8}
     assert planned(job).sections[0].r_added == 38
+    assert "short_of_target" in codes(planned(job)), "R-38 on these batts falls short of R-49"
     job["choice"]["main"]["depth"]["value_in"] = 10.55
     assert planned(job).sections[0].r_added == 38
     job["settings"] = {"chart_rule": "interpolate"}

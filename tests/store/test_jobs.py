@@ -102,11 +102,15 @@ def test_of_two_saves_at_once_one_wins(store: JobStore) -> None:
 
 def test_the_bin_keeps_and_gives_back(store: JobStore) -> None:
     job = store.create(named("a"), "local")
-    store.discard(job.id)
+    store.discard(job.id, "mate")
     with pytest.raises(NoSuchJobError):
         store.get(job.id)
     assert [j.id for j in store.all(in_bin=True)] == [job.id] and store.all() == []
-    assert store.bring_out(job.id).document["name"] == "a"
+    assert store.bring_out(job.id, "local").document["name"] == "a"
+    assert [(r.reason, r.actor) for r in store.revisions(job.id)][:2] == [
+        ("taken out of the bin", "local"),
+        ("put in the bin", "mate"),
+    ]
 
 
 def test_list_items_get_ids_when_stored(store: JobStore) -> None:

@@ -86,13 +86,13 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
 def discard_job(path: JobPath) -> Response:
-    _store().discard(path.job_id)
+    _store().discard(path.job_id, ACTOR)
     return Response(status=204)
 
 
 @jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
 def bring_out(path: JobPath) -> Response:
-    return _answer(_store().bring_out(path.job_id))
+    return _answer(_store().bring_out(path.job_id, ACTOR))
 
 
 @jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")

@@ -6,6 +6,7 @@ import logging
 from typing import Any
 
 from flask import Flask, Response, jsonify, request
+from peewee import OperationalError
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
@@ -99,6 +100,11 @@ def handle_problems(app: Flask) -> None:
     @app.errorhandler(StoreError)
     def _store(error: StoreError) -> Response:
         return problem(507, "Not stored", str(error))
+
+    @app.errorhandler(OperationalError)
+    def _database(error: OperationalError) -> Response:
+        log.error("the database refused: %s", error)
+        return problem(507, "Not stored", f"The data folder cannot take it: {error}")
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response:

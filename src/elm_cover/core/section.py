@@ -8,7 +8,7 @@ import numpy as np
 
 from .coverage import USUAL_DENSITY_PCF, NewFill, chart_bags
 from .eaves import Eave
-from .existing import OldLayer, boundary_r, pressed, r_with
+from .existing import R_TOLERANCE, OldLayer, boundary_r, pressed, r_with
 from .framing import framing_fraction
 from .keep_outs import KeepOut
 from .load import load_limit_psf, load_psf
@@ -112,6 +112,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         markers=markers,
         marker_points_ft=marker_points_ft(grid, markers),
     )
+    _target_flag(plan, notes)
     _load_flag(plan, blower, notes)
     _density_flag(section, notes)
     _vent_flag(section, plan, notes)
@@ -261,6 +262,19 @@ def _limit(section: SectionInput, notes: Notebook) -> float | None:
             "Ask the board's maker, a carpenter or an engineer what it may carry before blowing.",
         )
     return limit
+
+
+def _target_flag(plan: SectionPlan, notes: Notebook) -> None:
+    if plan.r_nominal is None or plan.r_target is None or plan.r_nominal >= plan.r_target - 10 * R_TOLERANCE:
+        return
+    if any(flag.code == "beyond_chart" for flag in notes.flags):
+        return
+    notes.flag(
+        "short_of_target",
+        "caution",
+        f"{r_value(plan.r_nominal)} after this fill; the target is {r_value(plan.r_target)}.",
+        "Raise the fill line, or go back to the depth for the target.",
+    )
 
 
 def _load_flag(plan: SectionPlan, blower: Blower | None, notes: Notebook) -> None:

@@ -161,16 +161,18 @@ class JobStore:
             JobRow.update(saves=seen + 1, summary=summary).where(JobRow.id == job_id).execute()
             return self._get(job_id)
 
-    def discard(self, job_id: str) -> None:
-        """Puts a job in the bin; nothing of it is lost."""
+    def discard(self, job_id: str, actor: str) -> None:
+        """Puts a job in the bin; nothing of it is lost, and its history says who did."""
         with self._writing():
-            self._get(job_id)
+            job = self._get(job_id)
+            self._add_revision(job_id, job.revision + 1, "put in the bin", actor, job.document)
             JobRow.update(deleted_at=self._now().isoformat()).where(JobRow.id == job_id).execute()
 
-    def bring_out(self, job_id: str) -> StoredJob:
+    def bring_out(self, job_id: str, actor: str) -> StoredJob:
         """Takes a job out of the bin again."""
         with self._writing():
-            self._get(job_id, in_bin=True)
+            job = self._get(job_id, in_bin=True)
+            self._add_revision(job_id, job.revision + 1, "taken out of the bin", actor, job.document)
             JobRow.update(deleted_at=None).where(JobRow.id == job_id).execute()
             return self._get(job_id)
 
