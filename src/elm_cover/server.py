@@ -28,7 +28,7 @@ def serve(folder: Path, port: int) -> int:
         server = waitress.create_server(app, host=ADDRESS, port=port, threads=6, ident=None)
     except (OSError, OverflowError, ValueError) as error:
         print(
-            f"Port {port} on {ADDRESS} cannot be used: {error}. Pick another, for example PORT={DEFAULT_PORT + 1}.",
+            f"Port {port} on {ADDRESS} cannot be used: {error}. Pick another, for example PORT={port + 1}.",
             file=sys.stderr,
         )
         return TAKEN

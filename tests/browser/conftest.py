@@ -9,10 +9,11 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, expect
 
 from tools.running import Server, chromium
 
+expect.set_options(timeout=15_000)
 SIZES = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
 
 
@@ -40,7 +41,7 @@ def page(browser: Browser, server: Server, request: pytest.FixtureRequest) -> It
     size = request.getfixturevalue("size") if "size" in request.fixturenames else "desk"
     context = browser.new_context(viewport=SIZES[size], accept_downloads=True, has_touch=size == "phone")
     opened = context.new_page()
-    opened.set_default_timeout(8000)
+    opened.set_default_timeout(20_000)
     said: list[str] = []
     opened.on("console", lambda m: said.append(m.text) if m.type in ("error", "warning") else None)
     opened.on("pageerror", lambda e: said.append(str(e)))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import math
-import time
 from pathlib import Path
 
 import pytest
@@ -13,6 +12,7 @@ from playwright.sync_api import Page, expect
 from elm_cover.cli import main
 from elm_cover.formats.chart_csv import library
 from tests.browser.conftest import api, figure, open_demo, pick, saved
+from tests.browser.test_access import CLASHES
 from tools.running import Server
 
 
@@ -242,7 +242,8 @@ def test_any_outline_is_drawn_and_planned(page: Page, server: Server) -> None:
     page.goto(f"{server.address}/jobs/{created['id']}")
     expect(figure(page, "floor")).to_have_text("1,028")
     expect(page.get_by_text("An outline of 6 corners")).to_be_visible()
-    time.sleep(0.2)
+    page.wait_for_timeout(200)
+    assert page.evaluate(CLASHES) == []
 
 
 def test_print_hands_over_the_sheet_and_saving_goes_on(page: Page, tmp_path: Path) -> None:

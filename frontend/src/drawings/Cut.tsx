@@ -105,7 +105,7 @@ export function Cut() {
 }
 
 function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
-  const { sectionPlan } = useBench();
+  const { sectionPlan, drawing } = useBench();
   const units = useUnits();
   const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
   if (view === "whole") {
@@ -118,14 +118,17 @@ function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
   }
   const end = cut.ends[view === "B" ? 1 : 0];
   const eave = sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
+  const edge = drawing?.sections.find((s) => s.id === cut.section)?.edges[end?.edge ?? -1];
   return (
     <>
       <b>
-        {view} · {end?.side} {end?.eave ? "eave" : "wall"}
+        {view} · {end?.side} {edge?.is_eave ? "eave" : "wall"}
       </b>{" "}
       {end?.eave
         ? `heel ${say(end.eave.heel_in)}, ${end.eave.pitch_in_12} in 12, ${say(end.eave.vent_gap_in)} of air`
-        : "no eave at this end"}
+        : edge?.is_eave
+          ? "heel or pitch not known yet"
+          : "no eave at this end"}
       {eave?.baffle_length_in
         ? ` · baffle ${say(eave.baffle_length_in)}, ${eave.pieces_per_bay} piece${eave.pieces_per_bay === 1 ? "" : "s"} a bay`
         : ""}

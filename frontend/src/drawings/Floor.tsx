@@ -3,8 +3,10 @@ import { useUnits } from "../app/units";
 import { useBench } from "../workbench/context";
 import { CutLine } from "./CutLine";
 import { DepthMap } from "./DepthMap";
-import { edgeLabel, floorFrame, KeepOut, Marker } from "./floorParts";
+import { edgeLabels, floorFrame, KeepOut, Marker } from "./floorParts";
 import { FloorWords } from "./Words";
+
+const NARROW_PX = 500;
 
 /** The attic from above: outline, joists, bays, what stands in the way, depth as a map, markers, and where it is cut. */
 export function Floor() {
@@ -14,6 +16,20 @@ export function Floor() {
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   const frame = drawn && width > 0 && height > 0 ? floorFrame(drawn.outline_ft, width, height) : null;
   const bays = new Map(sectionPlan?.eaves?.map((eave) => [eave.edge, eave.bays]));
+  const labels =
+    drawn && frame
+      ? edgeLabels(
+          drawn.edges,
+          (edge) => {
+            const run = units.length(edge.length_ft);
+            const count = bays.get(edge.index);
+            return [`${run.value} ${run.unit}`, ...(count ? [`${count} bays`] : [])];
+          },
+          frame,
+          drawing?.cut?.section === drawn.id ? drawing.cut : null,
+          width < NARROW_PX ? 8.2 : 6.8,
+        )
+      : [];
   return (
     <section className="drawing floor" aria-label="Floor">
       <header>
@@ -65,22 +81,15 @@ export function Floor() {
               {drawn.markers_ft.map(([x, y]) => (
                 <Marker key={`${x},${y}`} x={frame.x(x)} y={frame.y(y)} />
               ))}
-              {drawn.edges.map((edge) => {
-                const at = edgeLabel(edge, frame, drawing?.cut ?? null);
-                const run = units.length(edge.length_ft);
-                const count = bays.get(edge.index);
-                return (
-                  <text key={edge.index} data-label className="dimension" x={at.x} y={at.y} textAnchor={at.anchor}>
-                    <tspan x={at.x}>{`${run.value} ${run.unit}`}</tspan>
-                    {count ? (
-                      <tspan
-                        x={at.stacked ? at.x : undefined}
-                        dy={at.stacked ? 16 : 0}
-                      >{`${at.stacked ? "" : " · "}${count} bays`}</tspan>
-                    ) : null}
-                  </text>
-                );
-              })}
+              {[...labels].map(([edge, { x, y, anchor, lines }]) => (
+                <text key={edge} data-label className="dimension" x={x} y={y} textAnchor={anchor}>
+                  {lines.map((line, i) => (
+                    <tspan key={line} x={x} dy={i ? 18 : 0}>
+                      {line}
+                    </tspan>
+                  ))}
+                </text>
+              ))}
               {drawing?.cut && drawing.cut.section === drawn.id ? <CutLine cut={drawing.cut} frame={frame} /> : null}
             </svg>
           </>

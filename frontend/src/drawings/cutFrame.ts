@@ -20,6 +20,8 @@ export interface CutFrame {
 
 const OVERHANG_IN = 18;
 const NARROW_PX = 500;
+/** Room for the flag beside the ruler, where the whole cut is shown. */
+const FLAG_ROOM_PX = 140;
 const NARROW_OVERHANG_PX = 30;
 const BELOW_PX = 52;
 const ABOVE_PX = 10;
@@ -36,7 +38,7 @@ export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: nu
   const stretch = view === "whole" ? 1 : (end?.stretch ?? 1);
   const scale =
     view === "whole"
-      ? Math.min((rulerX - 8) / (cut.length_in + 2 * OVERHANG_IN), (ground - ABOVE_PX) / least)
+      ? Math.min((rulerX - FLAG_ROOM_PX) / (cut.length_in + 2 * OVERHANG_IN), (ground - ABOVE_PX) / least)
       : Math.min(
           (ground - ABOVE_PX) / least,
           narrow

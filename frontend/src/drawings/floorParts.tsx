@@ -26,37 +26,69 @@ export function floorFrame(outline: readonly (readonly [number, number])[], widt
 }
 
 const OUTSIDE_FT = 1.2;
-const CLEAR_OF_CUT_PX = 90;
+const SHARES = [0.5, 0.2, 0.8, 0.35, 0.65, 0.1, 0.9];
+const LINE_PX = 18;
+const END_PX = 16;
 
-/** Where a wall's length is written: outside it, beyond the bays, and not where the cut comes out. */
-export function edgeLabel(edge: DrawnSection["edges"][number], frame: Frame, cut: DrawnCut | null) {
-  const [ax, ay, bx, by] = [
-    frame.x(edge.from_ft[0]),
-    frame.y(edge.from_ft[1]),
-    frame.x(edge.to_ft[0]),
-    frame.y(edge.to_ft[1]),
-  ];
-  const side = edge.side;
-  const away = (edge.is_eave ? OUTSIDE_FT * frame.scale : 0) + 10;
-  const out = {
-    x: side.includes("east") ? 1 : side.includes("west") ? -1 : 0,
-    y: side.includes("south") ? 1 : side.includes("north") ? -1 : 0,
-  };
-  let share = 0.5;
-  const end = cut?.ends.findIndex((e) => e.edge === edge.index) ?? -1;
-  if (cut && end >= 0) {
-    const at = end === 0 ? cut.from_ft : cut.to_ft;
-    const [cx, cy] = [frame.x(at[0]), frame.y(at[1])];
-    const clear = (s: number) => Math.hypot(ax + (bx - ax) * s - cx, ay + (by - ay) * s - cy);
-    if (clear(0.5) < CLEAR_OF_CUT_PX) share = clear(0.2) > clear(0.8) ? 0.2 : 0.8;
+type Edge = DrawnSection["edges"][number];
+type Box = [left: number, top: number, right: number, bottom: number];
+
+export interface EdgeLabel {
+  x: number;
+  y: number;
+  anchor: "start" | "end" | "middle";
+  lines: string[];
+}
+
+const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
+
+/** Where each wall's words are written: outside it, beyond the bays, clear of one another and of the cut's ends. */
+export function edgeLabels(
+  edges: readonly Edge[],
+  words: (edge: Edge) => string[],
+  frame: Frame,
+  cut: DrawnCut | null,
+  charPx: number,
+): Map<number, EdgeLabel> {
+  const taken: Box[] = [];
+  if (cut) {
+    const direction = Math.atan2(
+      frame.y(cut.to_ft[1]) - frame.y(cut.from_ft[1]),
+      frame.x(cut.to_ft[0]) - frame.x(cut.from_ft[0]),
+    );
+    for (const [at, sign] of [[cut.from_ft, -1] as const, [cut.to_ft, 1] as const])
+      for (const px of [12, 30]) {
+        const away = (OUTSIDE_FT * frame.scale + px) * sign;
+        const [x, y] = [frame.x(at[0]) + Math.cos(direction) * away, frame.y(at[1]) + Math.sin(direction) * away];
+        taken.push([x - END_PX, y - END_PX, x + END_PX, y + END_PX]);
+      }
   }
-  const sideways = out.x !== 0;
-  return {
-    x: ax + (bx - ax) * share + out.x * away,
-    y: ay + (by - ay) * share + (sideways ? 0 : out.y > 0 ? away + 12 : -away - 2),
-    anchor: (sideways ? (out.x > 0 ? "start" : "end") : "middle") as "start" | "end" | "middle",
-    stacked: sideways,
-  };
+  const labels = new Map<number, EdgeLabel>();
+  for (const edge of edges) {
+    const sideways = edge.side.includes("east") || edge.side.includes("west");
+    const lines = sideways ? words(edge) : [words(edge).join(" · ")];
+    const wide = Math.max(...lines.map((line) => line.length)) * charPx;
+    const choices = SHARES.map((share) => place(edge, frame, share, sideways, wide, lines.length));
+    const best = choices.find(({ box }) => !taken.some((other) => overlap(box, other))) ?? choices[0];
+    if (!best) continue;
+    taken.push(best.box);
+    labels.set(edge.index, { ...best.at, lines });
+  }
+  return labels;
+}
+
+function place(edge: Edge, frame: Frame, share: number, sideways: boolean, wide: number, lines: number) {
+  const away = (edge.is_eave ? OUTSIDE_FT * frame.scale : 0) + 10;
+  const east = edge.side.includes("east");
+  const south = edge.side.includes("south");
+  const x0 = frame.x(edge.from_ft[0] + (edge.to_ft[0] - edge.from_ft[0]) * share);
+  const y0 = frame.y(edge.from_ft[1] + (edge.to_ft[1] - edge.from_ft[1]) * share);
+  const x = sideways ? x0 + (east ? away : -away) : x0;
+  const y = sideways ? y0 : y0 + (south ? away + 12 : -away - 2);
+  const anchor: EdgeLabel["anchor"] = sideways ? (east ? "start" : "end") : "middle";
+  const left = anchor === "start" ? x : anchor === "end" ? x - wide : x - wide / 2;
+  const box: Box = [left - 4, y - LINE_PX + 2, left + wide + 4, y + (lines - 1) * LINE_PX + 6];
+  return { at: { x, y, anchor }, box };
 }
 
 export function Marker({ x, y }: { x: number; y: number }) {

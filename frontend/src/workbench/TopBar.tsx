@@ -1,7 +1,8 @@
 import { Button, Menu, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { memo } from "react";
 import { Link } from "react-router";
 import { useUnits } from "../app/units";
-import type { JobHandle, SaveState } from "./useJob";
+import type { SaveState } from "./useJob";
 
 function saveWords(save: SaveState): string {
   switch (save.kind) {
@@ -16,16 +17,20 @@ function saveWords(save: SaveState): string {
   }
 }
 
+export type Action = "undo" | "redo" | "save" | "print" | "history" | "file" | "keys";
+
 interface Props {
-  job: JobHandle;
-  onHistory: () => void;
-  onKeys: () => void;
-  onFile: () => void;
-  onPrint: () => void;
+  name: string;
+  address: string;
+  save: SaveState;
+  conflict: boolean;
+  undoLabel: string | null;
+  redoLabel: string | null;
+  act: (action: Action) => void;
 }
 
-/** Job, state of saving, undo, views, and what else there is. */
-export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
+/** Job, state of saving, undo, views, and what else there is. Left alone by edits that change none of these. */
+export const TopBar = memo(function TopBar({ name, address, save, conflict, undoLabel, redoLabel, act }: Props) {
   const units = useUnits();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
@@ -34,12 +39,12 @@ export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
       <Link to="/" className="brand" aria-label="Elm Cover, to the shelf of jobs">
         <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
       </Link>
-      <h1>{job.document.name || "Unnamed job"}</h1>
-      <span className="where soft">{job.document.address}</span>
-      <span className={`save ${job.save.kind}`} role="status">
-        {saveWords(job.save)}
-        {job.save.kind === "failed" && !job.conflict ? (
-          <button type="button" className="link" onClick={job.saveNow}>
+      <h1>{name || "Unnamed job"}</h1>
+      <span className="where soft">{address}</span>
+      <span className={`save ${save.kind}`} role="status">
+        {saveWords(save)}
+        {save.kind === "failed" && !conflict ? (
+          <button type="button" className="link" onClick={() => act("save")}>
             retry
           </button>
         ) : null}
@@ -47,18 +52,18 @@ export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
       <Button
         variant="default"
         size="xs"
-        disabled={!job.undoLabel}
-        onClick={job.undo}
-        title={job.undoLabel ? `Undo ${job.undoLabel}` : "Nothing to undo"}
+        disabled={!undoLabel}
+        onClick={() => act("undo")}
+        title={undoLabel ? `Undo ${undoLabel}` : "Nothing to undo"}
       >
         ↶ undo
       </Button>
       <Button
         variant="default"
         size="xs"
-        disabled={!job.redoLabel}
-        onClick={job.redo}
-        title={job.redoLabel ? `Redo ${job.redoLabel}` : "Nothing to redo"}
+        disabled={!redoLabel}
+        onClick={() => act("redo")}
+        title={redoLabel ? `Redo ${redoLabel}` : "Nothing to redo"}
         aria-label="redo"
       >
         ↷
@@ -75,9 +80,9 @@ export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
       <Button
         variant="default"
         size="xs"
-        disabled={job.save.kind !== "saved"}
-        onClick={onPrint}
-        title={job.save.kind === "saved" ? "The job sheet, one page, as PDF" : "Waiting for the last edit to be saved"}
+        disabled={save.kind !== "saved"}
+        onClick={() => act("print")}
+        title={save.kind === "saved" ? "The job sheet, one page, as PDF" : "Waiting for the last edit to be saved"}
       >
         print
       </Button>
@@ -88,16 +93,16 @@ export function TopBar({ job, onHistory, onKeys, onFile, onPrint }: Props) {
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={onHistory}>History, bring back</Menu.Item>
-          <Menu.Item onClick={onFile}>Save as a job file</Menu.Item>
+          <Menu.Item onClick={() => act("history")}>History, bring back</Menu.Item>
+          <Menu.Item onClick={() => act("file")}>Save as a job file</Menu.Item>
           <Menu.Divider />
           <Menu.Item onClick={units.toggle}>{units.metric ? "Feet and inches" : "Metric view"}</Menu.Item>
           <Menu.Item onClick={() => setColorScheme(scheme === "dark" ? "light" : "dark")}>
             {scheme === "dark" ? "Light view" : "Dark view"}
           </Menu.Item>
-          <Menu.Item onClick={onKeys}>Keys (?)</Menu.Item>
+          <Menu.Item onClick={() => act("keys")}>Keys (?)</Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </header>
   );
-}
+});

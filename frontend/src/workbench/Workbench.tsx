@@ -1,6 +1,6 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import type { ChoiceLists, CutAsked, Product, SectionDocument } from "../api/client";
 import { useUnits } from "../app/units";
@@ -16,7 +16,7 @@ import { saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
 import { printSheet } from "./printSheet";
 import { Sheet } from "./Sheet";
-import { TopBar } from "./TopBar";
+import { type Action, TopBar } from "./TopBar";
 import type { JobHandle } from "./useJob";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
@@ -92,38 +92,55 @@ export function Workbench({ id, job, library, lists }: Props) {
     };
   }, [job, goTo, keysDialog, units, scheme, setColorScheme]);
   useKeys(keys);
+  const actions = useRef({} as Record<Action, () => void>);
+  actions.current = {
+    undo: job.undo,
+    redo: job.redo,
+    save: job.saveNow,
+    history: history.open,
+    keys: keysDialog.open,
+    file: () => saveAsFile(job.document),
+    print: () => {
+      setTrouble(null);
+      printSheet(id, job).catch((error: Error) => setTrouble(`The sheet could not be printed: ${error.message}`));
+    },
+  };
+  const act = useCallback((action: Action) => actions.current[action](), []);
 
-  const bench: Bench | null = section
-    ? {
-        job,
-        document: job.document,
-        section,
-        sectionIndex,
-        plan: live.answer?.plan ?? null,
-        sectionPlan: live.answer?.plan.sections.find((s) => s.id === section.id) ?? null,
-        drawing: live.answer?.drawing ?? null,
-        faults: live.faults,
-        cut,
-        setCut,
-        library,
-        lists,
-        editSection,
-      }
-    : null;
-  // Drawings and tally follow an edit at once; the sheet, which has the many fields, a frame later.
+  const bench: Bench | null = useMemo(
+    () =>
+      section
+        ? {
+            job,
+            document: job.document,
+            section,
+            sectionIndex,
+            plan: live.answer?.plan ?? null,
+            sectionPlan: live.answer?.plan.sections.find((s) => s.id === section.id) ?? null,
+            drawing: live.answer?.drawing ?? null,
+            faults: live.faults,
+            cut,
+            setCut,
+            library,
+            lists,
+            editSection,
+          }
+        : null,
+    [job, section, sectionIndex, live, cut, library, lists, editSection],
+  );
+  // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, a frame later.
   const later = useDeferredValue(bench);
   return (
     <div className="workbench">
       <Textures />
       <TopBar
-        job={job}
-        onHistory={history.open}
-        onKeys={keysDialog.open}
-        onFile={() => saveAsFile(job.document)}
-        onPrint={() => {
-          setTrouble(null);
-          printSheet(id, job).catch((error: Error) => setTrouble(`The sheet could not be printed: ${error.message}`));
-        }}
+        name={job.document.name ?? ""}
+        address={job.document.address ?? ""}
+        save={job.save}
+        conflict={job.conflict !== null}
+        undoLabel={job.undoLabel}
+        redoLabel={job.redoLabel}
+        act={act}
       />
       <nav className="steps" aria-label="Steps">
         {STEPS.map((s, i) => {
@@ -177,7 +194,7 @@ export function Workbench({ id, job, library, lists }: Props) {
             {!narrow || tab === "floor" ? <Floor /> : null}
             {!narrow || tab === "cut" ? <Cut /> : null}
           </main>
-          <BenchProvider value={later ?? bench}>
+          <BenchProvider value={job.dragged && later ? later : bench}>
             <Sheet step={step} onSection={setSectionId} />
           </BenchProvider>
           <Tally />

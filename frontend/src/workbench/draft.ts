@@ -9,6 +9,8 @@ export interface Step {
   forward: Patch[];
   back: Patch[];
   at: number;
+  /** One of many in a row, as a drag makes them. */
+  dragged?: boolean;
 }
 
 /** What the browser keeps of a job: the document as edited, what it was made from, and the undo steps. */
@@ -56,8 +58,8 @@ export function withStep(
   const last = draft.past.at(-1);
   const grows = merge && last?.label === label && at - last.at < MERGE_WITHIN_MS && draft.future.length === 0;
   const step: Step = grows
-    ? { label, at, forward: [...last.forward, ...forward], back: [...back, ...last.back] }
-    : { label, at, forward, back };
+    ? { label, at, dragged: merge, forward: [...last.forward, ...forward], back: [...back, ...last.back] }
+    : { label, at, dragged: merge, forward, back };
   const past = [...(grows ? draft.past.slice(0, -1) : draft.past), step].slice(-MOST_STEPS);
   return { ...draft, document, dirty: true, past, future: [] };
 }

@@ -20,6 +20,8 @@ export interface JobHandle {
   etag: string;
   save: SaveState;
   conflict: Conflict | null;
+  /** Whether the last edit was one of many in a row, as a drag makes them. */
+  dragged: boolean;
   undoLabel: string | null;
   redoLabel: string | null;
   edit: (label: string, recipe: (job: JobDocument) => void, merge?: boolean) => void;
@@ -195,6 +197,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     etag: draft.etag,
     save,
     conflict,
+    dragged: draft.past.at(-1)?.dragged ?? false,
     undoLabel: draft.past.at(-1)?.label ?? null,
     redoLabel: draft.future.at(-1)?.label ?? null,
     edit,

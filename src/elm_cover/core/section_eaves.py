@@ -66,9 +66,15 @@ def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | N
             continue
         at = f"{section.path}.edges[{index}]"
         if edge.heel_in is None:
-            notes.ask("measure", f"{at}.heel_in", "How high is the heel at this eave?")
+            notes.ask(
+                "measure", f"{at}.heel_in", f"How high is the heel at the {edge_side(section.outline_ft, index)} eave?"
+            )
         if edge.pitch_in_12 is None:
-            notes.ask("measure", f"{at}.pitch_in_12", "What is the roof's pitch over this eave?")
+            notes.ask(
+                "measure",
+                f"{at}.pitch_in_12",
+                f"What is the roof's pitch over the {edge_side(section.outline_ft, index)} eave?",
+            )
         if edge.heel_in is None or edge.pitch_in_12 is None:
             complete = False
             continue
