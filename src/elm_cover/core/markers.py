@@ -19,7 +19,7 @@ def marker_count(net_area_ft2: float) -> int:
     return max(1, whole_up(net_area_ft2 / FLOOR_PER_MARKER_FT2))
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
     """Places for the markers: each stands at the middle of the floor that is nearest to it.
 

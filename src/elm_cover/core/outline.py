@@ -18,6 +18,8 @@ CELL_FT = 0.25
 # A thin outline lying askew can have a bounding box far larger than itself: the grid is coarsened before it would
 # not fit in memory.
 MOST_CELLS_IN_BOX = 3_000_000
+# What a wall hides is looked up for each cell, eave and wall: an outline of very many corners gets larger cells.
+MOST_CELLS_TIMES_CORNERS_SQUARED = 2_000_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -82,12 +84,13 @@ def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
     )
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float = CELL_FT) -> Grid:
     """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit."""
     polygon = shapely.Polygon(outline)
     x0, y0, x1, y1 = polygon.bounds
-    while math.ceil((x1 - x0) / cell_ft) * math.ceil((y1 - y0) / cell_ft) > MOST_CELLS_IN_BOX:
+    most = min(MOST_CELLS_IN_BOX, MOST_CELLS_TIMES_CORNERS_SQUARED // len(outline) ** 2)
+    while math.ceil((x1 - x0) / cell_ft) * math.ceil((y1 - y0) / cell_ft) > most:
         cell_ft *= 2
     columns = max(1, math.ceil((x1 - x0) / cell_ft - 1e-9))
     rows = max(1, math.ceil((y1 - y0) / cell_ft - 1e-9))

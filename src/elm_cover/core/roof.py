@@ -70,7 +70,7 @@ def _sides(outline: Points) -> list[_Side]:
     return sides
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def reaches(
     outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float
 ) -> tuple[Reach, ...]:
