@@ -1,6 +1,6 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from "react";
+import { useDebouncedValue, useDisclosure, useMediaQuery } from "@mantine/hooks";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import type { ChoiceLists, CutAsked, Product, SectionDocument } from "../api/client";
 import { useUnits } from "../app/units";
@@ -28,6 +28,7 @@ interface Props {
   lists: ChoiceLists;
 }
 
+const SHEET_AFTER_MS = 150;
 const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
@@ -128,8 +129,8 @@ export function Workbench({ id, job, library, lists }: Props) {
         : null,
     [job, section, sectionIndex, live, cut, library, lists, editSection],
   );
-  // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, a frame later.
-  const later = useDeferredValue(bench);
+  // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
+  const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
   return (
     <div className="workbench">
       <Textures />
