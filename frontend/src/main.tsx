@@ -6,6 +6,8 @@ import "@fontsource/atkinson-hyperlegible/latin-ext-700.css";
 import "./app/fonts.css";
 import "./app/tokens.css";
 import "./app/app.css";
+import "./shelf/shelf.css";
+import "./app/mantine.css";
 import "./app/phone.css";
 import "./drawings/drawings.css";
 import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";

@@ -257,3 +257,92 @@ def test_print_hands_over_the_sheet_and_saving_goes_on(page: Page, tmp_path: Pat
     page.get_by_label("Length").press("Enter")
     expect(figure(page, "floor")).to_have_text("1,350")
     saved(page)
+
+
+def test_the_flag_alone_is_enough_without_a_target(page: Page, server: Server) -> None:
+    listed, _ = api(server, "/api/jobs")
+    document = api(server, f"/api/jobs/{listed['jobs'][0]['id']}")[0]["document"]
+    document |= {"name": "No target", "target": {}}
+    document["sections"][0]["existing"] = []
+    created, _ = api(server, "/api/jobs", "POST", document)
+    page.goto(f"{server.address}/jobs/{created['id']}")
+    expect(figure(page, "floor")).to_have_text("1,188")
+    expect(page.get_by_text("bags to order")).to_have_count(0)
+    page.get_by_role("slider", name="Fill line").press("End")
+    expect(figure(page, "bags to order")).to_be_visible()
+    page.get_by_role("slider", name="Fill line").press("Home")
+    expect(figure(page, "bags to order")).to_have_text("0")
+
+
+def test_lengths_are_read_as_people_write_them(page: Page) -> None:
+    open_demo(page)
+    heel, length = page.get_by_label("Heel height"), page.get_by_label("Length")
+    for written, shown in {
+        "16 3/4": "16¾", "16¾": "16¾", "16.75 in": "16¾", "3/4": "¾", "1'4": "16", "1' 4 1/2\"": "16½", "254 mm": "10",
+        "25,4 cm": "10", "7-1/2": "7½", "0": "0",
+    }.items():  # fmt: skip
+        heel.fill(written)
+        heel.press("Enter")
+        expect(heel, written).to_have_value(shown)
+    for written, shown in {
+        "38'6": "38 ft 6 in",
+        "40": "40",
+        "12.5": "12 ft 6 in",
+        "12 ft 6 1/2 in": "12 ft 6½ in",
+        "10 m": "32 ft 9¾ in",
+    }.items():
+        length.fill(written)
+        length.press("Enter")
+        expect(length, written).to_have_value(shown)
+    for unread in ("twelve", "1/0", "-3", "1e5", "6 in 4"):
+        heel.fill(unread)
+        heel.press("Enter")
+        expect(heel).to_have_attribute("aria-invalid", "true")
+
+
+def test_hipped_and_gabled_the_other_way(page: Page) -> None:
+    open_demo(page)
+    gabled = int(figure(page, "baffles").inner_text())
+    pick(page, "hipped")
+    expect(figure(page, "baffles")).to_have_text(str(gabled + 2 * 14))
+    pick(page, "eaves E + W")
+    expect(figure(page, "baffles")).to_have_text("28")
+    pick(page, "no eaves")
+    expect(page.locator(".tally .cell", has_text="baffles")).to_have_count(0)
+    page.get_by_role("navigation").get_by_role("link", name="Eaves").click()
+    expect(page.get_by_text("No wall of this section is an eave")).to_be_visible()
+
+
+def test_old_fill_is_worth_what_it_is_as_it_lies(page: Page) -> None:
+    open_demo(page)
+    part = page.get_by_role("group", name="Old fill")
+    expect(part).to_contain_text("R-7 as it lies")
+    pick(page, "snug")
+    expect(part).to_contain_text("R-10 as it lies")
+    pick(page, "nothing, bare")
+    expect(part).to_contain_text("R-0 as it lies")
+    page.get_by_role("button", name="↶ undo").click()
+    expect(part).to_contain_text("R-10 as it lies")
+
+
+def test_a_typed_target_takes_the_depth_back_from_the_flag(page: Page) -> None:
+    open_demo(page, "Choose")
+    page.get_by_role("slider", name="Fill line").press("End")
+    expect(page.get_by_text("set by hand")).to_be_visible()
+    page.get_by_role("navigation").get_by_role("link", name="Target").click()
+    pick(page, "my own")
+    page.get_by_role("textbox", name="R to reach").fill("30")
+    page.get_by_role("textbox", name="R to reach").press("Enter")
+    page.get_by_role("navigation").get_by_role("link", name="Choose").click()
+    expect(page.get_by_text("by the target", exact=True)).to_be_visible()
+
+
+def test_a_job_file_comes_back_in_and_a_wrong_one_is_refused(page: Page, tmp_path: Path) -> None:
+    good, bad = tmp_path / "good.json", tmp_path / "bad.json"
+    good.write_text(json.dumps({"format": "elm-cover.job", "version": 1, "name": "From a file"}))
+    bad.write_text(json.dumps({"format": "elm-cover.job", "version": 1, "colour": "red"}))
+    page.locator("input[type=file]").set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("colour: is not a field of the job document")
+    page.locator("input[type=file]").set_input_files(good)
+    expect(page.get_by_role("heading", level=1)).to_have_text("From a file")
+    expect(page.get_by_text("This job has no section of floor yet")).to_be_visible()

@@ -30,7 +30,7 @@ export function Cut() {
       <header>
         <h2>Cut</h2>
         <span className="soft">
-          {cut?.fill_line_in
+          {product && cut && cut.old_in !== null
             ? "drag the green flag to set the fill line"
             : "from the side, along the line A–B on the Floor"}
         </span>

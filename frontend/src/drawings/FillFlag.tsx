@@ -21,7 +21,7 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const old = cut.old_in ?? 0;
   const installed = cut.installed_in ?? 0;
   const most = rows.at(-1)?.installed_in ?? 0;
-  const can = cut.fill_line_in !== null && rows.length > 0;
+  const can = cut.old_in !== null && rows.length > 0;
 
   const snap = (wanted: number) => {
     const value = Math.min(most, Math.max(0, wanted));
@@ -65,14 +65,14 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
     set(value);
   };
 
-  const line = held === null ? (cut.fill_line_in ?? 0) : old + held;
+  const line = held === null ? (cut.fill_line_in ?? old) : old + held;
   const tip = frame.rulerX;
   const y = frame.y(line);
   const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
   const oldY = Math.max(frame.y(old), can ? y + APART : 0);
   const flag = (at: number) =>
     `M${tip - FLAG_WIDTH} ${at - HALF}H${tip - 12}L${tip} ${at}L${tip - 12} ${at + HALF}H${tip - FLAG_WIDTH}Z`;
-  const labelX = frame.rulerX + 40;
+  const labelX = frame.rulerX + 44;
   return (
     <g className="flags">
       {old > 0 && frame.narrow ? (

@@ -1,7 +1,7 @@
 import { useUnits } from "../app/units";
 import type { CutFrame } from "./cutFrame";
 
-export const WIDTH = 32;
+const WIDTH = 38;
 const MM_PER_IN = 25.4;
 
 /** The ruler, zero at the ceiling. */

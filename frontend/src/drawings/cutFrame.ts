@@ -29,8 +29,8 @@ const ABOVE_PX = 10;
 /** reach: how far in from the plate the full depth begins, inches; it is kept in sight. */
 export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: number, reach: number): CutFrame {
   const narrow = width < NARROW_PX;
-  const labels = narrow ? 138 : 150;
-  const rulerX = width - labels - 32;
+  const labels = narrow ? 134 : 148;
+  const rulerX = width - labels - 38;
   const ground = height - BELOW_PX;
   const depth = cut.fill_line_in ?? cut.old_in ?? 0;
   const least = Math.max(depth + 6, 20);

@@ -1,7 +1,7 @@
 import { TextInput } from "@mantine/core";
 import { useEffect, useState } from "react";
+import { useUnits } from "../app/units";
 import { MeasureField } from "../fields/MeasureField";
-import { NumberField } from "../fields/NumberField";
 import { Pick } from "../fields/Pick";
 import { useBench } from "../workbench/context";
 import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../workbench/rectangle";
@@ -11,14 +11,8 @@ import { HatchSheet } from "./HatchSheet";
 import { OldFillSheet } from "./OldFillSheet";
 import { Part } from "./Part";
 
-const SPACINGS = ["12", "16", "19.2", "24"].map((value) => ({ value, label: value }));
-const DEPTHS = [
-  { value: "3.5", label: "3½" },
-  { value: "5.5", label: "5½" },
-  { value: "7.25", label: "7¼" },
-  { value: "9.25", label: "9¼" },
-  { value: "11.25", label: "11¼" },
-];
+const SPACINGS_IN = [12, 16, 19.2, 24];
+const DEPTHS_IN = [3.5, 5.5, 7.25, 9.25, 11.25];
 
 /** Measure: the outline, the roof over it, the framing, the ceiling, and what lies there now. */
 export function Measure() {
@@ -27,6 +21,10 @@ export function Measure() {
   const at = `sections[${sectionIndex}]`;
   const form = roofForm(section);
   const framing = section.framing;
+  const units = useUnits();
+  const unit = units.depth(0).unit;
+  const sizes = (inches: number[]) =>
+    inches.map((v) => ({ value: String(v), label: units.metric || v !== 19.2 ? units.depth(v).value : "19.2" }));
   const frame = (key: "kind" | "run" | "spacing_in" | "depth_in", value: string | number | null) =>
     editSection("framing", (s) => {
       s.framing = { ...s.framing, [key]: value };
@@ -108,30 +106,30 @@ export function Measure() {
           onValue={(value) => frame("run", value)}
         />
         <Pick
-          label="Spacing on center, in"
+          label={`Spacing on center, ${unit}`}
           value={framing?.spacing_in?.toString()}
-          options={SPACINGS}
+          options={sizes(SPACINGS_IN)}
           onValue={(value) => frame("spacing_in", Number(value))}
         />
         <Pick
-          label="Depth of joist or chord, in"
+          label={`Depth of joist or chord, ${unit}`}
           value={framing?.depth_in?.toString()}
-          options={DEPTHS}
+          options={sizes(DEPTHS_IN)}
           onValue={(value) => frame("depth_in", Number(value))}
         />
         <div className="pair">
-          <NumberField
+          <MeasureField
             label="Other spacing"
-            unit="in"
+            kind="in"
             path={`${at}.framing.spacing_in`}
             value={framing?.spacing_in}
             least={8}
             most={48}
             onValue={(value) => frame("spacing_in", value)}
           />
-          <NumberField
+          <MeasureField
             label="Other depth"
-            unit="in"
+            kind="in"
             path={`${at}.framing.depth_in`}
             value={framing?.depth_in}
             least={1.5}

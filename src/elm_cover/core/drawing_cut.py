@@ -13,6 +13,7 @@ from .outline import Floats, Points, counter_clockwise, edge_side
 from .result import SectionFields
 from .roof import roof_at
 from .section_eaves import taper_of
+from .section_fill import depth_of
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
@@ -107,11 +108,11 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         for end in ends:
             if end["eave"] is not None:
                 shapes += _baffle(end, fields.eaves[end["edge"]], taper.depth_in)
-    elif fields.layers:
-        taper_old = sum(layer.depth_in for layer in fields.layers)
-        old = np.minimum(taper_old, roof.room_in)
-        shapes.append(_shape("old_fill", [*_line(s, old), (s[-1], 0.0), (0.0, 0.0)], closed=True))
-        depths["old_in"] = taper_old
+    elif fields.layers is not None:
+        old_in = depths["old_in"] = depth_of(fields.layers)
+        if old_in > 0:
+            old = np.minimum(old_in, roof.room_in)
+            shapes.append(_shape("old_fill", [*_line(s, old), (s[-1], 0.0), (0.0, 0.0)], closed=True))
     shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
     for end in ends:
         shapes += _wall(end, fields.eaves.get(end["edge"]))

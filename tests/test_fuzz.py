@@ -1,0 +1,103 @@
+"""Whatever is thrown at it: a document is planned or refused with a field, and the server never breaks."""
+
+from __future__ import annotations
+
+import copy
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from elm_cover.api.app import create_app
+from elm_cover.core.drawing import drawing
+from elm_cover.core.plan import plan, plan_json
+from elm_cover.job import read_job
+from elm_cover.job_fields import JobError
+from tests.conftest import attic
+
+SCALARS = st.one_of(
+    st.none(), st.booleans(), st.integers(-(10**20), 10**20), st.floats(), st.text(max_size=8), st.just([]), st.just({}),
+    st.sampled_from([0, 1, -1, 1e308, "eave", "open", "continuous", "main", "c1", [[0, 0], [1, 1]], {"r": 1}]),
+)  # fmt: skip
+
+
+def places(value: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
+    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    return [path, *(place for key, item in inner for place in places(item, (*path, key)))]
+
+
+FULL = attic(
+    readings=[{"at_ft": [4, 3], "depth_in": 3.25}],
+    features=[{"kind": "recessed_light", "rating": "non_ic", "at_ft": [6, 5], "count": 1}],
+) | {
+    "accesses": [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}],
+    "vents": [{"kind": "soffit", "position": "low", "section": "main", "edge": 0, "nfa_in2": 50, "count": 4}],
+    "settings": {"vent_gap_in": 1.5, "baffle_rule": "every_bay", "chart_rule": "next_row", "spare_pct": 3},
+}
+PLACES = [place for place in places(FULL) if place]
+
+
+@st.composite
+def mutated(draw: st.DrawFn) -> dict[str, Any]:
+    document = copy.deepcopy(FULL)
+    for _ in range(draw(st.integers(1, 3))):
+        *way, last = draw(st.sampled_from(PLACES))
+        at: Any = document
+        try:
+            for key in way:
+                at = at[key]
+            if draw(st.booleans()):
+                at[last] = draw(SCALARS)
+            else:
+                del at[last]
+        except (KeyError, IndexError, TypeError):
+            continue
+    return document
+
+
+@settings(max_examples=250, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(mutated())
+def test_a_document_is_planned_or_refused_with_a_field(document: dict[str, Any]) -> None:
+    try:
+        job = read_job(document)
+    except JobError as error:
+        assert error.faults and all(fault.text for fault in error.faults)
+        return
+    result = plan(job)
+    json.dumps(plan_json(result), allow_nan=False)
+    json.dumps(drawing(result, {}), allow_nan=False)
+
+
+@pytest.fixture(scope="module")
+def client(tmp_path_factory: pytest.TempPathFactory) -> FlaskClient:
+    folder: Path = tmp_path_factory.mktemp("fuzz")
+    return create_app(folder).test_client()
+
+
+@settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan"]))
+def test_the_server_never_answers_500(client: FlaskClient, document: dict[str, Any], url: str) -> None:
+    body = {"job": document} if url == "/api/plan" else document
+    assert client.post(url, data=json.dumps(body), content_type="application/json").status_code in (200, 201, 422)
+
+
+@pytest.mark.parametrize(
+    "path",
+    [
+        "/api/jobs/x",
+        "/api/jobs/%00",
+        "/api/jobs/x/revisions/0",
+        "/api/jobs/x/papers/99999999999",
+        "/..%2f..%2fetc/passwd",
+        "/assets/../job.py",
+        "/api/jobs?bin=perhaps",
+    ],
+)
+def test_odd_addresses_are_refused_plainly(client: FlaskClient, path: str) -> None:
+    answer = client.get(path)
+    assert 400 <= answer.status_code < 500 or b"<!doctype html>" in answer.data
+    assert b"Traceback" not in answer.data
