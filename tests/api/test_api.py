@@ -98,6 +98,19 @@ def test_garbage_is_refused_never_a_500(client: FlaskClient, body: bytes) -> Non
         assert 400 <= client.post(url, data=body).status_code < 500
 
 
+def test_each_route_takes_only_what_it_needs(client: FlaskClient, stored: tuple[str, str]) -> None:
+    url, tag = stored
+    large = b" " * 5_000
+    assert client.post(f"{url}/papers", data=large, headers={"If-Match": tag}).status_code == 413
+    assert client.post(f"{url}/bring-out", data=large).status_code == 413
+    job = {**attic(), "house": {"concerns": ["x" * 2000] * 900}}
+    fits = client.put(url, json=job, headers={"If-Match": tag})
+    assert fits.status_code == 200
+    job["house"]["concerns"] *= 2
+    refused = client.put(url, json=job, headers={"If-Match": fits.headers["ETag"]})
+    assert refused.status_code == 413 and "2,000,000 bytes" in refused.json["detail"]
+
+
 def test_only_this_machine_and_this_page_may_ask(client: FlaskClient) -> None:
     assert client.get("/api/jobs", headers={"Host": "elsewhere.example"}).status_code == 421
     foreign = client.post("/api/jobs", json=attic(), headers={"Origin": "http://elsewhere.example"})

@@ -11,7 +11,9 @@ from flask import Flask, Response, g, request
 from .problems import problem
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
-MOST_BODY_BYTES = 2_000_000
+# The most a route reads of a body: a job document where one is taken, next to nothing elsewhere.
+BODY_LIMIT_BYTES = {"/api/plan": 2_000_000, "/api/jobs": 2_000_000, "/api/jobs/<job_id>": 2_000_000}
+OTHER_BODY_LIMIT_BYTES = 4_000
 CHANGES = ("POST", "PUT", "PATCH", "DELETE")
 
 
@@ -28,7 +30,11 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
 
     @app.before_request
     def _check() -> Response | None:
-        request.max_content_length = MOST_BODY_BYTES
+        rule = request.url_rule.rule if request.url_rule else ""
+        request.max_content_length = BODY_LIMIT_BYTES.get(rule, OTHER_BODY_LIMIT_BYTES)
+        if (request.content_length or 0) > request.max_content_length:
+            limit = f"This address takes at most {request.max_content_length:,} bytes."
+            return problem(413, "Too large", limit)
         host = request.host.lower()
         name = host if host.endswith("]") else host.rsplit(":", 1)[0] if ":" in host else host
         if name not in allowed:
