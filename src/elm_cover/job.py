@@ -188,9 +188,6 @@ def _dangling(job: Job) -> Iterable[Fault]:
     for s, section in enumerate(job.sections):
         for path in ("edges", "existing", "readings", "features"):
             yield from _repeats(f"sections[{s}].{path}", (item.id for item in getattr(section, path) or ()))
-        for e, edge in enumerate(section.edges):
-            if edge.to is not None and edge.to not in sections:
-                yield Fault(f"sections[{s}].edges[{e}].to", f"no section “{edge.to}”; allowed: {known_sections}")
     for path in ("accesses", "vents"):
         for i, item in enumerate(getattr(job, path)):
             if item.section is not None and item.section not in sections:

@@ -132,3 +132,11 @@ def test_wet_fill_earns_nothing_and_is_named() -> None:
     result = planned(attic(existing=[{"material": "cellulose_loose", "depth_in": 6, "condition": "wet"}]))
     assert result.sections[0].r_existing == 0
     assert "old_fill_wet" in codes(result)
+
+
+def test_an_edge_open_to_a_section_not_there_yet_is_a_caution(job: dict) -> None:
+    job["sections"][0]["edges"][1] = {"kind": "open", "to": "wing"}
+    result = planned(job)
+    assert "open_to_nowhere" in codes(result) and result.sections[0].bags.chart is not None
+    job["sections"].append({**job["sections"][0], "id": "wing"})
+    assert "open_to_nowhere" not in codes(planned(job))

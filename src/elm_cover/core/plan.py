@@ -56,6 +56,7 @@ def plan(job: Job) -> Plan:
         book.ask("measure", "sections", "Measure the attic: length and width first")
     for index, section in enumerate(job.sections):
         notes = Notebook(section.id, f"sections.{section.id}.")
+        _flag_open_to_nowhere(job, section, notes)
         planned, behind = plan_section(_section(job, index, section, products, notes), notes)
         sections.append(planned)
         fields[section.id] = behind
@@ -84,6 +85,18 @@ def plan_json(result: Plan) -> dict[str, Any]:
             if value is not None
         }
     return data
+
+
+def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:
+    known = {other.id for other in job.sections}
+    for to in dict.fromkeys(edge.to for edge in section.edges if edge.kind == "open"):
+        if to is not None and to not in known:
+            notes.flag(
+                "open_to_nowhere",
+                "caution",
+                f"An edge is open to the section “{to}”, which this job does not have.",
+                "Add that section, or dam the edge and set it to what it is.",
+            )
 
 
 def _hazard_flags(job: Job) -> Iterable[Flag]:
