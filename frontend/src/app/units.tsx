@@ -32,6 +32,7 @@ export interface Units {
   area: (ft2: number) => Shown;
   load: (psf: number) => Shown;
   openArea: (in2: number) => Shown;
+  weight: (lb: number) => Shown;
   r: (r: number) => string;
   figure: (value: number, unit: string) => Shown;
 }
@@ -52,6 +53,8 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
     metric
       ? { value: number((psf * KG_PER_LB) / M2_PER_FT2, 1), unit: "kg/m²" }
       : { value: number(psf, 2), unit: "lb/ft²" };
+  const weight = (lb: number): Shown =>
+    metric ? { value: number(lb * KG_PER_LB, 1), unit: "kg" } : { value: String(lb), unit: "lb" };
   const openArea = (in2: number): Shown =>
     metric ? { value: number(in2 * 6.4516, 0), unit: "cm²" } : { value: number(in2, 0), unit: "in²" };
   const r = (value: number) =>
@@ -81,7 +84,7 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
         return { value: Number.isInteger(value) ? number(value, 0) : number(value, 2), unit };
     }
   };
-  return { metric, toggle, depth, length, area, load, openArea, r, figure };
+  return { metric, toggle, depth, length, area, load, openArea, weight, r, figure };
 }
 
 const Context = createContext<Units>(unitsOf(false, () => {}));

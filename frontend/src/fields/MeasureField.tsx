@@ -1,8 +1,7 @@
-import { TextInput } from "@mantine/core";
-import { useEffect, useState } from "react";
 import { useUnits } from "../app/units";
 import { useBench } from "../workbench/context";
 import { readFeet, readInches } from "./measures";
+import { WrittenField } from "./WrittenField";
 
 interface Props {
   label: string;
@@ -25,45 +24,19 @@ export function MeasureField({ label, path, kind, value, onValue, least = 0, mos
     const { value: text, unit } = kind === "in" ? units.depth(v) : units.length(v);
     return text.includes("ft") ? `${text} ${unit}` : text;
   };
-  const [text, setText] = useState(shown(value));
-  const [fault, setFault] = useState<string | null>(null);
   const unit = units.metric ? (kind === "in" ? "mm" : "m") : kind;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the text follows the value and the view, not its own edits
-  useEffect(() => {
-    setText(shown(value));
-    setFault(null);
-  }, [value, units.metric]);
-
   const limit = (v: number) => {
     const s = kind === "in" ? units.depth(v) : units.length(v);
     return `${s.value} ${s.unit}`;
   };
-  const take = () => {
-    if (text === shown(value)) return setFault(null);
+  const take = (text: string) => {
     const read = kind === "in" ? readInches(text, units.metric) : readFeet(text, units.metric);
-    if (read === null) {
-      setFault(`Type ${kind === "in" ? "inches, like 6 1/2" : "feet, like 38 or 12'6"}`);
-    } else if (read < least || read > most) {
-      setFault(`${label}: ${limit(least)} to ${limit(most)}`);
-    } else {
-      setFault(null);
-      if (read === value) setText(shown(value));
-      else onValue(read);
-    }
+    if (read === null) return `Type ${kind === "in" ? "inches, like 6 1/2" : "feet, like 38 or 12'6"}`;
+    if (read < least || read > most) return `${label}: ${limit(least)} to ${limit(most)}`;
+    if (read !== value) onValue(read);
+    return null;
   };
   return (
-    <TextInput
-      size="sm"
-      label={label}
-      description={hint}
-      value={text}
-      inputMode="text"
-      autoComplete="off"
-      rightSection={<span className="unit">{unit}</span>}
-      error={fault ?? faults[path]}
-      onChange={(event) => setText(event.currentTarget.value)}
-      onBlur={take}
-      onKeyDown={(event) => event.key === "Enter" && take()}
-    />
+    <WrittenField label={label} hint={hint} unit={unit} shown={shown(value)} fault={faults[path]} onWritten={take} />
   );
 }

@@ -1,6 +1,5 @@
-import { TextInput } from "@mantine/core";
-import { useEffect, useState } from "react";
 import { useBench } from "../workbench/context";
+import { WrittenField } from "./WrittenField";
 
 interface Props {
   label: string;
@@ -20,36 +19,27 @@ interface Props {
 export function NumberField({ label, path, value, onValue, least, most, unit, whole, mayBeEmpty, hint }: Props) {
   const { faults } = useBench();
   const shown = value === null || value === undefined ? "" : String(Math.round(value * 1000) / 1000);
-  const [text, setText] = useState(shown);
-  const [fault, setFault] = useState<string | null>(null);
-  useEffect(() => {
-    setText(shown);
-    setFault(null);
-  }, [shown]);
-  const take = () => {
-    if (text === shown) return setFault(null);
-    if (text.trim() === "" && mayBeEmpty) return onValue(null);
+  const take = (text: string) => {
+    if (text.trim() === "" && mayBeEmpty) {
+      onValue(null);
+      return null;
+    }
     const read = Number(text.trim().replace(",", "."));
     const bad =
       text.trim() === "" || !Number.isFinite(read) || read < least || read > most || (whole && !Number.isInteger(read));
-    if (bad)
-      return setFault(`${label}: ${whole ? "a whole number, " : ""}${least} to ${most}${unit ? ` ${unit}` : ""}`);
-    setFault(null);
+    if (bad) return `${label}: ${whole ? "a whole number, " : ""}${least} to ${most}${unit ? ` ${unit}` : ""}`;
     onValue(read);
+    return null;
   };
   return (
-    <TextInput
-      size="sm"
+    <WrittenField
       label={label}
-      description={hint}
-      value={text}
+      hint={hint}
+      unit={unit}
+      shown={shown}
+      fault={faults[path]}
       inputMode="decimal"
-      autoComplete="off"
-      rightSection={unit ? <span className="unit">{unit}</span> : undefined}
-      error={fault ?? faults[path]}
-      onChange={(event) => setText(event.currentTarget.value)}
-      onBlur={take}
-      onKeyDown={(event) => event.key === "Enter" && take()}
+      onWritten={take}
     />
   );
 }

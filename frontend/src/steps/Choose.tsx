@@ -69,7 +69,7 @@ export function Choose() {
               <span>
                 <b>{p.name}</b>
                 <span className="soft">
-                  {units.metric ? `${((p.bag_lb ?? 0) * 0.4536).toFixed(1)} kg` : `${p.bag_lb} lb`} a bag
+                  {units.weight(p.bag_lb ?? 0).value} {units.weight(p.bag_lb ?? 0).unit} a bag
                 </span>
               </span>
             </label>

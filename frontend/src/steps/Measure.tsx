@@ -1,8 +1,7 @@
-import { TextInput } from "@mantine/core";
-import { useEffect, useState } from "react";
 import { useUnits } from "../app/units";
 import { MeasureField } from "../fields/MeasureField";
 import { Pick } from "../fields/Pick";
+import { WrittenField } from "../fields/WrittenField";
 import { useBench } from "../workbench/context";
 import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../workbench/rectangle";
 import { CeilingSheet } from "./CeilingSheet";
@@ -154,18 +153,9 @@ function NameField({
   value: string | null | undefined;
   onValue: (value: string) => void;
 }) {
-  const [text, setText] = useState(value ?? "");
-  useEffect(() => setText(value ?? ""), [value]);
-  return (
-    <TextInput
-      size="sm"
-      label={label}
-      value={text}
-      maxLength={200}
-      autoComplete="off"
-      onChange={(event) => setText(event.currentTarget.value)}
-      onBlur={() => text !== (value ?? "") && onValue(text)}
-      onKeyDown={(event) => event.key === "Enter" && text !== (value ?? "") && onValue(text)}
-    />
-  );
+  const take = (text: string) => {
+    onValue(text);
+    return null;
+  };
+  return <WrittenField label={label} shown={value ?? ""} maxLength={200} onWritten={take} />;
 }

@@ -64,6 +64,13 @@ export function withStep(
   return { ...draft, document, dirty: true, past, future: [] };
 }
 
+/** A draft with a stored document in place of its own, which stays one undo away. */
+export function withWhole(draft: Draft, document: JobDocument, etag: string, label: string): Draft {
+  const forward: Patch[] = [{ op: "replace", path: [], value: document }];
+  const back: Patch[] = [{ op: "replace", path: [], value: draft.document }];
+  return { ...withStep(draft, document, forward, back, label, false), etag, dirty: false };
+}
+
 export function undone(draft: Draft): Draft {
   const step = draft.past.at(-1);
   if (!step) return draft;

@@ -1,7 +1,7 @@
 import { produceWithPatches } from "immer";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, type JobDocument, type ProblemError, type StoredJob } from "../api/client";
-import { type Draft, keepDraft, keptDraft, redone, undone, withStep } from "./draft";
+import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "./draft";
 
 export type SaveState =
   | { kind: "saved"; at: string }
@@ -155,11 +155,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         reason.current = "kept over another";
         put({ ...mine, etag: conflict.etag, dirty: true });
       } else {
-        // Mine stays one undo away.
-        const forward = [{ op: "replace" as const, path: [], value: conflict.theirs }];
-        const back = [{ op: "replace" as const, path: [], value: mine.document }];
-        const taken = withStep(mine, conflict.theirs, forward, back, "taking the other version", false);
-        put({ ...taken, etag: conflict.etag, dirty: false });
+        put(withWhole(mine, conflict.theirs, conflict.etag, "taking the other version"));
       }
       setConflict(null);
       if (keep === "mine") soon();
@@ -184,9 +180,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       const mine = current.current;
       if (!mine) return;
       const document = stored.document as unknown as JobDocument;
-      const forward = [{ op: "replace" as const, path: [], value: document }];
-      const back = [{ op: "replace" as const, path: [], value: mine.document }];
-      put({ ...withStep(mine, document, forward, back, "bringing a revision back", false), etag, dirty: false });
+      put(withWhole(mine, document, etag, "bringing a revision back"));
       setSave({ kind: "saved", at: clock(stored.saved_at) });
     },
     [put],

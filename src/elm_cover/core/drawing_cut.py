@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 import shapely
 
-from .eaves import STANDS_ABOVE_FILL_IN, Eave
+from .eaves import Eave
 from .outline import Floats, Points, counter_clockwise, edge_side
 from .result import SectionFields
 from .roof import roof_at
@@ -17,7 +17,6 @@ from .section_fill import depth_of
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
-DECK_IN = 0.75
 OVERHANG_IN = 16.0
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
@@ -181,12 +180,11 @@ def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int,
     """Underside of the deck, in as many stretches as there are."""
     if not eaves:
         return []
-    above = {i: (e.vent_gap_in + e.baffle_thickness_in) / np.cos(e.angle) for i, e in eaves.items()}
     known = np.flatnonzero(edge >= 0)
     shapes = []
     for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
         if run.size > 1:
-            z = plane[run] + np.array([above[int(i)] for i in edge[run]])
+            z = plane[run] + np.array([eaves[int(i)].under_deck_in for i in edge[run]])
             shapes.append(_shape("deck", _line(s[run], z)))
     return shapes
 
@@ -194,13 +192,10 @@ def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int,
 def _baffle(end: dict[str, Any], eave: Eave, depth_in: float) -> list[dict[str, Any]]:
     """Wind block, chute and the air over it, where there is a chute or a closed leg to draw."""
     c0 = eave.room_at_plate_in
-    reach = (
-        eave.full_depth_at_in(depth_in)
-        + max(0.0, min(STANDS_ABOVE_FILL_IN, depth_in + STANDS_ABOVE_FILL_IN - c0)) / eave.slope
-    )
+    reach = eave.chute_reach_in(depth_in)
     leg = eave.closed_leg_in(depth_in)
     points = [(_place(end, 0), 0.0), (_place(end, 0), leg)]
-    if eave.baffle_length_in(depth_in) > 0:
+    if reach > 0:
         start = max(0.0, -c0 / eave.slope)
         points = points if c0 > 0 else [(_place(end, start), 0.0)]
         points.append((_place(end, reach), c0 + reach * eave.slope))

@@ -49,9 +49,14 @@ class Eave:
         return self.pitch_in_12 / 12
 
     @property
+    def under_deck_in(self) -> float:
+        """(g + b)/cosθ: what gap and baffle take of the height under the deck."""
+        return (self.vent_gap_in + self.baffle_thickness_in) / math.cos(self.angle)
+
+    @property
     def room_at_plate_in(self) -> float:
         """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it."""
-        return self.heel_in - (self.vent_gap_in + self.baffle_thickness_in) / math.cos(self.angle)
+        return self.heel_in - self.under_deck_in
 
     def room_in(self, x_in: float) -> float:
         """Vertical room for insulation at x."""
@@ -65,11 +70,14 @@ class Eave:
         """The wind block, from the plate up to the chute: c0, at most 2 in above the fill."""
         return min(max(0.0, self.room_at_plate_in), depth_in + STANDS_ABOVE_FILL_IN)
 
-    def baffle_length_in(self, depth_in: float) -> float:
-        """The chute along the deck, ending 2 in above the fill; 0 where the heel is tall enough to need none."""
+    def chute_reach_in(self, depth_in: float) -> float:
+        """How far in the chute ends, in plan: 2 in above the fill; 0 where the heel is tall enough to need none."""
         spare = depth_in + STANDS_ABOVE_FILL_IN - self.room_at_plate_in
-        above = max(0.0, min(STANDS_ABOVE_FILL_IN, spare)) / self.slope
-        return (self.full_depth_at_in(depth_in) + above) / math.cos(self.angle)
+        return self.full_depth_at_in(depth_in) + max(0.0, min(STANDS_ABOVE_FILL_IN, spare)) / self.slope
+
+    def baffle_length_in(self, depth_in: float) -> float:
+        """The chute along the deck."""
+        return self.chute_reach_in(depth_in) / math.cos(self.angle)
 
     def pieces_per_bay(self, depth_in: float, integral_wind_block: bool) -> int:
         """48 in pieces with a 2 in lap; the closed leg counts only where it is bent from the same piece."""

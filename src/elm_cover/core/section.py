@@ -76,7 +76,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     taper = None if fill is None or layers is None else taper_of(pressed(layers, fill.weight_psf), fill)
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, grid, shapes)
     heat = _heat(section, boundary, taper, blower, roof, area, net)
-    bags = _bags(section, net, fill, taper, blower, roof, grid)
+    bags = _bags(section, net, fill, taper, blower, roof)
     eave_plans = _eaves(section, eaves, taper, blower, boundary, roof, grid, heat, notes)
     limit = _limit(section, notes)
     load = None if layers is None or fill is None else load_psf(layers, fill.weight_psf)
@@ -190,7 +190,6 @@ def _bags(
     taper: Taper | None,
     blower: Blower | None,
     roof: RoofField | None,
-    grid: Grid,
 ) -> Bags:
     if fill is None or blower is None:
         return Bags()

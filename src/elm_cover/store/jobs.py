@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import json
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import AbstractContextManager, ExitStack, contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
+
+from peewee import SqliteDatabase
 
 from .database import MODELS, JobRow, PaperRow, RevisionRow, open_database
 
@@ -92,9 +95,9 @@ class JobStore:
         self._now = now
         self._database = open_database(folder)
 
-    def create(self, document: dict[str, Any], actor: str, job_id: str | None = None) -> StoredJob:
+    def create(self, document: dict[str, Any], actor: str) -> StoredJob:
         """Stores a new job as revision 1."""
-        job_id = job_id or str(uuid.uuid4())
+        job_id = str(uuid.uuid4())
         document = with_ids(document)
         with self._writing():
             JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document)))
@@ -103,7 +106,7 @@ class JobStore:
 
     def get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         """The job as it is now. Raises NoSuchJobError."""
-        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+        with self._reading():
             return self._get(job_id, in_bin)
 
     def _get(self, job_id: str, in_bin: bool = False) -> StoredJob:
@@ -115,7 +118,7 @@ class JobStore:
 
     def all(self, in_bin: bool = False) -> list[ListedJob]:
         """Every job on the shelf (or in the bin), the one saved last first."""
-        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+        with self._reading():
             listed = []
             for job in JobRow.select().where(JobRow.deleted_at.is_null(not in_bin)):
                 last = self._last(job.id)
@@ -141,25 +144,8 @@ class JobStore:
         document = with_ids(document)
         summary = json.dumps(self._summarise(document))
         with self._writing():
-            current = self._get(job_id)
-            if current.saves != seen:
-                raise StaleSaveError(current)
-            last = self._last(job_id)
-            now = self._now()
-            folds = (
-                reason == SAVE
-                and last.reason == SAVE
-                and last.actor == actor
-                and now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
-            )
-            if folds:
-                last.document = json.dumps(document)
-                last.saved_at = now.isoformat()
-                last.save()
-            else:
-                self._add_revision(job_id, last.number + 1, reason, actor, document, brought_from)
-            JobRow.update(saves=seen + 1, summary=summary).where(JobRow.id == job_id).execute()
-            return self._get(job_id)
+            self._seen(job_id, seen)
+            return self._store(job_id, document, summary, actor, reason, brought_from)
 
     def discard(self, job_id: str, actor: str) -> None:
         """Puts a job in the bin; nothing of it is lost, and its history says who did."""
@@ -178,14 +164,14 @@ class JobStore:
 
     def revisions(self, job_id: str) -> list[RevisionNote]:
         """A job's history, newest first."""
-        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+        with self._reading():
             self._get(job_id)
             rows = RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
             return [RevisionNote(r.number, r.reason, r.actor, r.started_at, r.saved_at, r.brought_from) for r in rows]
 
     def revision(self, job_id: str, number: int) -> dict[str, Any]:
         """The document of one revision. Raises NoSuchRevisionError."""
-        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+        with self._reading():
             self._get(job_id)
             row = RevisionRow.get_or_none((RevisionRow.job == job_id) & (RevisionRow.number == number))
             if row is None:
@@ -205,12 +191,11 @@ class JobStore:
 
         Raises StaleSaveError where the client has not seen what would be printed.
         """
-        current = self.get(job_id)
-        if current.saves != seen:
-            raise StaleSaveError(current)
-        content = make(current.document)
-        job = self.replace(job_id, current.document, seen, actor, "paper")
+        with self._reading():
+            content = make(self._seen(job_id, seen).document)
         with self._writing():
+            document = self._seen(job_id, seen).document
+            job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, actor, "paper")
             number = PaperRow.select().where(PaperRow.job == job_id).count() + 1
             PaperRow.create(
                 job=job_id,
@@ -221,19 +206,57 @@ class JobStore:
                 issued_at=self._now().isoformat(),
                 content=content,
             )
-        return number, job
+            return number, job
 
     def paper(self, job_id: str, number: int) -> bytes:
         """A paper as it was issued. Raises NoSuchPaperError."""
-        with self._database.connection_context(), self._database.bind_ctx(MODELS):
+        with self._reading():
             self._get(job_id)
             row = PaperRow.get_or_none((PaperRow.job == job_id) & (PaperRow.number == number))
             if row is None:
                 raise NoSuchPaperError(number)
             return bytes(row.content)
 
-    def _writing(self) -> Any:
-        return _Writing(self._database)
+    def _seen(self, job_id: str, seen: int) -> StoredJob:
+        """The job as it is now, if that is what the client saw. Raises StaleSaveError."""
+        current = self._get(job_id)
+        if current.saves != seen:
+            raise StaleSaveError(current)
+        return current
+
+    def _store(
+        self,
+        job_id: str,
+        document: dict[str, Any],
+        summary: str | None,
+        actor: str,
+        reason: str,
+        brought_from: int | None = None,
+    ) -> StoredJob:
+        """One save inside a transaction: folded into the last revision, or a revision of its own."""
+        last = self._last(job_id)
+        now = self._now()
+        folds = (
+            reason == SAVE
+            and last.reason == SAVE
+            and last.actor == actor
+            and now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
+        )
+        if folds:
+            last.document = json.dumps(document)
+            last.saved_at = now.isoformat()
+            last.save()
+        else:
+            self._add_revision(job_id, last.number + 1, reason, actor, document, brought_from)
+        JobRow.update(saves=JobRow.saves + 1, summary=summary).where(JobRow.id == job_id).execute()
+        return self._get(job_id)
+
+    def _reading(self) -> AbstractContextManager[None]:
+        return _using(self._database, self._database.connection_context())
+
+    def _writing(self) -> AbstractContextManager[None]:
+        """One immediate transaction: what is read in it cannot change before it is written."""
+        return _using(self._database, self._database.connection_context(), self._database.atomic("IMMEDIATE"))
 
     def _last(self, job_id: str) -> RevisionRow:
         return RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc()).get()
@@ -260,19 +283,14 @@ class JobStore:
         )
 
 
-class _Writing:
-    """One connection and one immediate transaction: what is read in it cannot change before it is written."""
-
-    def __init__(self, database: Any) -> None:
-        self._parts = [database.bind_ctx(MODELS), database.connection_context(), database.atomic("IMMEDIATE")]
-
-    def __enter__(self) -> None:
-        for part in self._parts:
-            part.__enter__()
-
-    def __exit__(self, *error: Any) -> None:
-        for part in reversed(self._parts):
-            part.__exit__(*error)
+@contextmanager
+def _using(database: SqliteDatabase, *parts: AbstractContextManager[object]) -> Iterator[None]:
+    """The models bound to this store's database, and whatever else, for the length of a block."""
+    with ExitStack() as stack:
+        stack.enter_context(database.bind_ctx(MODELS))
+        for part in parts:
+            stack.enter_context(part)
+        yield
 
 
 def with_ids(document: dict[str, Any]) -> dict[str, Any]:
