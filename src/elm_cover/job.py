@@ -9,7 +9,7 @@ The parts of one section are in ``job_section``; what is asked of the whole docu
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, model_validator
 
@@ -20,14 +20,13 @@ from .job_fields import (
     Identifier,
     JobError,
     Number,
-    Positive,
-    Slug,
     Text,
     Zone,
     faults_of,
 )
 from .job_product import Product
 from .job_section import Section, Target
+from .job_survey import Access, ContactLook, ExpectedHole, Hazard, Photo
 
 FORMAT = "elm-cover.job"
 VERSION = 1
@@ -42,28 +41,9 @@ class House(DocumentModel):
     concerns: tuple[Text, ...] = ()
 
 
-class Clearance(DocumentModel):
-    """Who cleared a hazard, when and how."""
-
-    by: Text | None = None
-    on: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$")
-    how: Text | None = None
-
-
-class Hazard(DocumentModel):
-    id: Identifier | None = None
-    kind: Slug
-    status: Literal["absent", "suspected", "confirmed", "cleared"] | None = None
-    cleared: Clearance | None = None
-    note: Text = ""
-    photos: tuple[Text, ...] = ()
-
-
-class Access(DocumentModel):
-    id: Identifier | None = None
-    section: Identifier | None = None
-    at_ft: tuple[Number, Number] | None = None
-    opening_in: tuple[Positive, Positive] | None = None
+# Places move when a corner is put in; ids stay with their edge. Both are read, the screens write ids.
+EdgePlace = Annotated[int, Field(ge=0, lt=200, strict=True)]
+EdgeName = EdgePlace | Identifier
 
 
 class Vent(DocumentModel):
@@ -71,7 +51,7 @@ class Vent(DocumentModel):
     kind: Literal["soffit", "ridge", "roof", "gable"]
     position: Literal["low", "high"] | None = None
     section: Identifier | None = None
-    edge: int | None = Field(None, ge=0, lt=200, strict=True)
+    edge: EdgeName | None = Field(None, description="An edge by its place in the outline, or by its id")
     nfa_in2: Number | None = Field(None, ge=0, le=1_000_000)
     count: Count | None = None
 
@@ -120,6 +100,9 @@ class Job(DocumentModel):
     address: Text | None = None
     house: House = House()
     hazards: tuple[Hazard, ...] = Field((), max_length=200)
+    contact: tuple[ContactLook, ...] = Field((), max_length=500)
+    holes_expected: tuple[ExpectedHole, ...] = Field((), max_length=200)
+    photos: tuple[Photo, ...] = Field((), max_length=500)
     target: Target | None = None
     accesses: tuple[Access, ...] = Field((), max_length=100)
     vents: tuple[Vent, ...] = Field((), max_length=1000)
@@ -183,19 +166,23 @@ def _dangling(job: Job) -> Iterable[Fault]:
     sections = {section.id: section for section in job.sections}
     products = {product.id: product for product in job.products}
     known_sections = ", ".join(sections) or "none yet"
-    for path in ("hazards", "accesses", "vents", "products", "sections"):
+    for path in ("hazards", "contact", "holes_expected", "photos", "accesses", "vents", "products", "sections"):
         yield from _repeats(path, (item.id for item in getattr(job, path)))
     for s, section in enumerate(job.sections):
-        for path in ("edges", "existing", "readings", "features"):
+        for path in ("edges", "holes", "existing", "readings", "features"):
             yield from _repeats(f"sections[{s}].{path}", (item.id for item in getattr(section, path) or ()))
-    for path in ("accesses", "vents"):
+    for path in ("accesses", "vents", "photos", "contact"):
         for i, item in enumerate(getattr(job, path)):
             if item.section is not None and item.section not in sections:
                 yield Fault(f"{path}[{i}].section", f"no section “{item.section}”; allowed: {known_sections}")
     for i, vent in enumerate(job.vents):
-        section_of_vent = sections.get(vent.section or "")
-        if vent.edge is not None and section_of_vent and vent.edge >= len(section_of_vent.edges):
-            yield Fault(f"vents[{i}].edge", f"edges go from 0 to {len(section_of_vent.edges) - 1}")
+        owner = sections.get(vent.section or "")
+        if vent.edge is None or owner is None:
+            continue
+        if isinstance(vent.edge, int) and vent.edge >= len(owner.edges):
+            yield Fault(f"vents[{i}].edge", f"edges go from 0 to {len(owner.edges) - 1}")
+        if isinstance(vent.edge, str) and all(edge.id != vent.edge for edge in owner.edges):
+            yield Fault(f"vents[{i}].edge", f"no edge “{vent.edge}” in the section “{owner.id}”")
     for name, choice in job.choice.items():
         if name not in sections:
             yield Fault(f"choice.{name}", f"no section “{name}”; allowed: {known_sections}")

@@ -54,7 +54,7 @@ def test_pressed_fill_lowers_the_fill_line_and_keeps_its_weight() -> None:
 def test_readings_move_the_topmost_loose_layer() -> None:
     document = attic(
         existing=[{"material": "glass_batt", "depth_in": 3.5, "r": 11}, {"material": "cellulose_loose", "depth_in": 4}],
-        readings=[{"at_ft": [3, 3], "depth_in": 6}, {"at_ft": [9, 9], "depth_in": 7}],
+        readings=[{"depth_in": 6}, {"depth_in": 7}],
     )
     section = planned(document).sections[0]
     assert section.depth_existing_in == pytest.approx(6.5)

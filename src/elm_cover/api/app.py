@@ -8,8 +8,10 @@ from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
 from ..store.jobs import JobStore
+from .exchange import exchange
 from .jobs import jobs
 from .pages import pages
+from .photos import photos
 from .planning import headline, planning
 from .problems import Problem, handle_problems, invalid
 from .security import LOCAL_HOSTS, guard
@@ -33,6 +35,8 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     handle_problems(app)
     app.register_api(jobs)
     app.register_api(planning)
+    app.register_api(photos)
+    app.register_api(exchange)
 
     @app.get("/api/openapi.json", doc_ui=False)
     def openapi_document() -> dict[str, object]:

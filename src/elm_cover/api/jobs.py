@@ -35,7 +35,8 @@ def _store() -> JobStore:
     return store
 
 
-def _answer(job: StoredJob, status: int = 200) -> Response:
+def stored_answer(job: StoredJob, status: int = 200) -> Response:
+    """A stored job as a response, its save number as the ETag."""
     response = jsonify({"id": job.id, "revision": job.revision, "saved_at": job.saved_at, "document": job.document})
     response.status_code = status
     response.set_etag(str(job.saves))
@@ -62,14 +63,14 @@ def list_jobs(query: BinQuery) -> Response:
 @jobs.post("", responses={201: StoredJobAnswer, 422: Problem}, summary="Store a new job")
 def create_job(body: Job) -> Response:
     job = _store().create(dump_document(body), ACTOR)
-    response = _answer(job, 201)
+    response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response
 
 
 @jobs.get("/<job_id>", responses={200: StoredJobAnswer, 404: Problem}, summary="Read a job")
 def read_one(path: JobPath) -> Response:
-    return _answer(_store().get(path.job_id))
+    return stored_answer(_store().get(path.job_id))
 
 
 @jobs.put(
@@ -81,7 +82,7 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
     seen = _seen(header)
     if isinstance(seen, Response):
         return seen
-    return _answer(_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
+    return stored_answer(_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
@@ -92,7 +93,7 @@ def discard_job(path: JobPath) -> Response:
 
 @jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
 def bring_out(path: JobPath) -> Response:
-    return _answer(_store().bring_out(path.job_id, ACTOR))
+    return stored_answer(_store().bring_out(path.job_id, ACTOR))
 
 
 @jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")
@@ -116,7 +117,7 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     seen = _seen(header)
     if isinstance(seen, Response):
         return seen
-    return _answer(_store().bring_back(path.job_id, path.number, seen, ACTOR))
+    return stored_answer(_store().bring_back(path.job_id, path.number, seen, ACTOR))
 
 
 @jobs.post(

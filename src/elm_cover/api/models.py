@@ -6,11 +6,11 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.look import Look
 from ..core.result import Flag, Open, OrderLine, SectionPlan
 from ..core.totals import Totals
 from ..job import Job
 from ..job_fields import Corner
-from ..job_product import Product
 
 Point = tuple[float, float]
 
@@ -87,10 +87,12 @@ class PaperAnswer(BaseModel):
 
 
 class CutAsked(BaseModel):
+    """Where to cut: a line over a section's floor, or the section alone for across its middle."""
+
     model_config = ConfigDict(extra="forbid")
     section: str = Field(max_length=80)
-    from_ft: tuple[Corner, Corner]
-    to_ft: tuple[Corner, Corner]
+    from_ft: tuple[Corner, Corner] | None = None
+    to_ft: tuple[Corner, Corner] | None = None
 
 
 class PlanAsked(BaseModel):
@@ -119,11 +121,13 @@ class PlanFigures(BaseModel):
     flags: list[Flag]
     open: list[Open]
     figures: dict[str, FigureAnswer]
+    look: Look
 
 
 class DrawnEdge(BaseModel):
     index: int
     is_eave: bool
+    kind: str
     side: str
     length_ft: float
     from_ft: Point
@@ -138,8 +142,10 @@ class DrawnGrid(BaseModel):
     per_unit: float
     outside: int
     depth_in: str | None
-    depth_range_in: Point
+    depth_range_in: Point | None
     r: str | None
+    old_in: str | None
+    old_range_in: Point | None
 
 
 class DrawnBay(BaseModel):
@@ -154,9 +160,28 @@ class DrawnKeepOut(BaseModel):
     corners_ft: list[Point]
 
 
+class DrawnHeight(BaseModel):
+    """A line of equal room for insulation."""
+
+    room_in: float
+    points_ft: list[Point]
+
+
+class DrawnSnap(BaseModel):
+    """Lines of the framing, across the axis, that a corner may snap to."""
+
+    axis: Literal["x", "y"]
+    origin_ft: float
+    step_ft: float
+
+
 class DrawnSection(BaseModel):
     id: str
+    kind: str
     outline_ft: list[Point]
+    holes_ft: list[list[Point]]
+    heights: list[DrawnHeight]
+    snap: DrawnSnap | None
     edges: list[DrawnEdge]
     grid: DrawnGrid | None
     joists_ft: list[tuple[Point, Point]]
@@ -184,6 +209,7 @@ class CutEnd(BaseModel):
     s_in: float
     direction: int
     stretch: float
+    plate_width_in: float
     eave: EaveShown | None
 
 
@@ -205,24 +231,34 @@ class DrawnCut(BaseModel):
     settled_in: float | None
 
 
+class DrawnDimension(BaseModel):
+    name: str
+    value_in: float
+    from_in: Point
+    to_in: Point
+
+
+class EnclosedShape(BaseModel):
+    role: Literal["ceiling", "cavity", "deck", "air", "backing", "plate", "floor", "net", "cold"]
+    closed: bool
+    points: list[Point]
+
+
+class EnclosedCut(BaseModel):
+    """The cut of a section that is no open floor; box_in: left, low, right, high."""
+
+    section: str
+    shapes: list[EnclosedShape]
+    dimensions: list[DrawnDimension]
+    box_in: tuple[float, float, float, float]
+
+
 class Drawing(BaseModel):
     sections: list[DrawnSection]
     cut: DrawnCut | None
+    enclosed_cut: EnclosedCut | None
 
 
 class PlanAnswer(BaseModel):
     plan: PlanFigures
     drawing: Drawing
-
-
-class ProductList(BaseModel):
-    products: list[Product]
-
-
-class ChoiceLists(BaseModel):
-    """What the screens offer to pick from, with the core's defaults beside it."""
-
-    zones: list[str]
-    editions: list[str]
-    contact_void_pct: dict[str, float]
-    r_per_in: dict[str, float]

@@ -11,12 +11,17 @@ from flask_openapi3 import APIBlueprint, Tag
 from ..core.drawing import drawing, thumbnail
 from ..core.drawing_cut import Cut
 from ..core.existing import CONTACT_VOID, R_PER_IN
+from ..core.features import FLUE_TITLES, KINDS
+from ..core.hazards import STANDING_CAUTIONS, STOPS
+from ..core.look import CONCERNS
 from ..core.plan import plan, plan_json
 from ..core.targets import EDITIONS
+from ..core.zones import zone_lines
 from ..formats.chart_csv import library
 from ..job import Job, read_job
 from ..job_fields import Zone
-from .models import ChoiceLists, PlanAnswer, PlanAsked, ProductList
+from .list_models import ChoiceLists, ProductList, ZoneLine
+from .models import CutAsked, PlanAnswer, PlanAsked
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
@@ -24,8 +29,13 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(body: PlanAsked) -> Response:
-    cut = None if body.cut is None else Cut(body.cut.section, body.cut.from_ft, body.cut.to_ft)
-    return jsonify(planned_and_drawn(body.job, cut))
+    return jsonify(planned_and_drawn(body.job, _cut(body.cut)))
+
+
+def _cut(asked: CutAsked | None) -> Cut | str | None:
+    if asked is None or asked.from_ft is None or asked.to_ft is None:
+        return None if asked is None else asked.section
+    return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
 @planning.get("/products", responses={200: ProductList}, summary="The products that ship with the program")
@@ -36,15 +46,20 @@ def products() -> Response:
 @planning.get("/lists", responses={200: ChoiceLists}, summary="What the screens offer to pick from")
 def lists() -> Response:
     answer = ChoiceLists(
-        zones=list(get_args(Zone)),
+        zones=[ZoneLine(zone=zone, description=words) for zone, words in zone_lines(get_args(Zone))],
         editions=list(EDITIONS),
         contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
         r_per_in=R_PER_IN,
+        hazards=STOPS,
+        standing_cautions=list(STANDING_CAUTIONS),
+        features=KINDS,
+        flues=FLUE_TITLES,
+        concerns=list(CONCERNS),
     )
     return jsonify(answer.model_dump())
 
 
-def planned_and_drawn(job: Job, cut: Cut | None) -> dict[str, Any]:
+def planned_and_drawn(job: Job, cut: Cut | str | None) -> dict[str, Any]:
     """Plan and drawing of one job."""
     result = plan(job)
     framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}

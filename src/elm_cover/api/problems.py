@@ -13,6 +13,7 @@ from werkzeug.exceptions import HTTPException
 from ..job_fields import Fault, JobError, faults_of
 from ..store.database import StoreError
 from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError
+from ..store.photos import NoSuchPhotoError
 
 log = logging.getLogger(__name__)
 
@@ -75,6 +76,10 @@ def handle_problems(app: Flask) -> None:
     @app.errorhandler(NoSuchPaperError)
     def _no_paper(error: NoSuchPaperError) -> Response:
         return problem(404, "No such paper", "No paper of that number was issued for the job.")
+
+    @app.errorhandler(NoSuchPhotoError)
+    def _no_photo(error: NoSuchPhotoError) -> Response:
+        return problem(404, "No such photo", "No photo of that name is stored here.")
 
     @app.errorhandler(StaleSaveError)
     def _stale(error: StaleSaveError) -> Response:

@@ -12,9 +12,25 @@ from .problems import problem
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 # The most a route reads of a body: a job document where one is taken, next to nothing elsewhere.
-BODY_LIMIT_BYTES = {"/api/plan": 2_000_000, "/api/jobs": 2_000_000, "/api/jobs/<job_id>": 2_000_000}
+JOB_BYTES = 2_000_000
+BODY_LIMIT_BYTES = {
+    "/api/plan": JOB_BYTES,
+    "/api/jobs": JOB_BYTES,
+    "/api/jobs/<job_id>": JOB_BYTES,
+    "/api/export/<name>": JOB_BYTES,
+    "/api/outline/join": JOB_BYTES,
+    "/api/outline/walk": 10_000,
+    "/api/import/csv/<what>": JOB_BYTES,
+    "/api/import/dxf": 10_000_000,
+    "/api/photos": 15_000_000,
+    "/api/archives": 300_000_000,
+}
 OTHER_BODY_LIMIT_BYTES = 4_000
 CHANGES = ("POST", "PUT", "PATCH", "DELETE")
+
+
+def _size(count: int) -> str:
+    return f"{count / 1e6:.0f} MB" if count >= 1_000_000 else f"{count:,} bytes"
 
 
 def style_nonce() -> str:
@@ -33,7 +49,7 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
         rule = request.url_rule.rule if request.url_rule else ""
         request.max_content_length = BODY_LIMIT_BYTES.get(rule, OTHER_BODY_LIMIT_BYTES)
         if (request.content_length or 0) > request.max_content_length:
-            limit = f"This address takes at most {request.max_content_length:,} bytes."
+            limit = f"At most {_size(request.max_content_length)} here; this is {_size(request.content_length or 0)}."
             return problem(413, "Too large", limit)
         host = request.host.lower()
         name = host if host.endswith("]") else host.rsplit(":", 1)[0] if ":" in host else host

@@ -12,6 +12,8 @@ import numpy as np
 import shapely
 
 from .drawing_cut import Cut, cut_drawing, default_cut
+from .drawing_enclosed import enclosed_cut
+from .heights import height_lines
 from .outline import Floats, Points, counter_clockwise, edge_length_ft, edge_side
 from .plan import Plan
 from .result import SectionFields, SectionPlan
@@ -23,21 +25,35 @@ BAY_MARK_FT = 1.2
 
 
 def drawing(
-    plan: Plan, framing: Mapping[str, tuple[str | None, float | None]], cut: Cut | None = None
+    plan: Plan, framing: Mapping[str, tuple[str | None, float | None]], cut: Cut | str | None = None
 ) -> dict[str, Any]:
     """What to draw of a plan.
 
-    framing: section id → (run "x" or "y", spacing in inches), either None while unknown. cut: where the attic is cut,
-    or None for across the middle of the first open floor.
+    framing: section id → (run "x" or "y", spacing in inches), either None while unknown. cut: where the attic is cut;
+    a section's id alone for across its middle; None for across the middle of the first open floor.
     """
-    if cut is None or cut.section not in plan.fields:
-        cut = next(
-            (default_cut(s.id, plan.fields[s.id]) for s in plan.sections if plan.fields[s.id].eaves), None
-        ) or next((default_cut(s.id, plan.fields[s.id]) for s in plan.sections), None)
     return {
         "sections": [_section(s, plan.fields[s.id], *framing.get(s.id, (None, None))) for s in plan.sections],
-        "cut": None if cut is None else cut_drawing(cut, plan.fields[cut.section]),
+        **_cuts(plan, cut),
     }
+
+
+def _cuts(plan: Plan, cut: Cut | str | None) -> dict[str, Any]:
+    """The cut through an open floor, or the cut of a section that is none."""
+    name = cut if isinstance(cut, str) else None if cut is None else cut.section
+    if name not in plan.fields:
+        name = next((s.id for s in plan.sections if plan.fields[s.id].eaves), None) or next(
+            (s.id for s in plan.sections), None
+        )
+    section = next((s for s in plan.sections if s.id == name), None)
+    if section is None:
+        return {"cut": None, "enclosed_cut": None}
+    fields = plan.fields[section.id]
+    if section.kind != "open_floor":
+        made = enclosed_cut(section.kind, fields.enclosed, fields.outline_ft)
+        return {"cut": None, "enclosed_cut": None if made is None else {"section": section.id, **made}}
+    asked = cut if isinstance(cut, Cut) and cut.section == section.id else default_cut(section.id, fields)
+    return {"cut": cut_drawing(asked, fields), "enclosed_cut": None}
 
 
 def thumbnail(plan: Plan) -> list[dict[str, Any]]:
@@ -51,6 +67,7 @@ def thumbnail(plan: Plan) -> list[dict[str, Any]]:
 def _section(section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None) -> dict[str, Any]:
     outline = fields.outline_ft
     eaves = {eave.edge: eave for eave in section.eaves}
+    kinds = fields.edge_kinds
     return {
         "id": section.id,
         "outline_ft": outline,
@@ -58,6 +75,7 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
             {
                 "index": i,
                 "is_eave": i in eaves,
+                "kind": kinds[i],
                 "side": edge_side(outline, i),
                 "length_ft": edge_length_ft(outline, i),
                 "from_ft": outline[i],
@@ -65,8 +83,12 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
             }
             for i in range(len(outline))
         ],
+        "kind": section.kind,
+        "holes_ft": fields.holes,
+        "heights": [] if fields.roof is None else height_lines(fields.grid, fields.roof.room_in),
+        "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
         "grid": _packed(fields),
-        "joists_ft": _joists(outline, run, spacing_in),
+        "joists_ft": _joists(outline, fields.holes, run, spacing_in),
         "bays": [mark for i, e in eaves.items() for mark in _bays(outline, i, e.bays, e.baffles)],
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
         "markers_ft": section.marker_points_ft,
@@ -76,7 +98,7 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
 def _packed(fields: SectionFields) -> dict[str, Any] | None:
     """Depth and R on a grid coarse enough to draw: base64 of little-endian uint16, hundredths, 65535 outside."""
     grid = fields.grid
-    if fields.depth_in is None:
+    if fields.depth_in is None and fields.old_in is None:
         return None
     step = max(1, math.ceil(math.sqrt(grid.count / MOST_CELLS_DRAWN)))
     columns, rows = math.ceil(grid.columns / step), math.ceil(grid.rows / step)
@@ -90,7 +112,10 @@ def _packed(fields: SectionFields) -> dict[str, Any] | None:
         cells[at] = np.clip(np.round(values[pick] * PER_UNIT), 0, OUTSIDE - 1)
         return base64.b64encode(cells.tobytes()).decode("ascii")
 
-    finite = fields.depth_in[np.isfinite(fields.depth_in)]
+    def span(values: Floats | None) -> list[float] | None:
+        finite = np.array([]) if values is None else values[np.isfinite(values)]
+        return [float(finite.min()), float(finite.max())] if finite.size else None
+
     return {
         "origin_ft": grid.origin_ft,
         "cell_ft": grid.cell_ft * step,
@@ -99,17 +124,28 @@ def _packed(fields: SectionFields) -> dict[str, Any] | None:
         "per_unit": PER_UNIT,
         "outside": OUTSIDE,
         "depth_in": pack(fields.depth_in),
-        "depth_range_in": [float(finite.min()), float(finite.max())] if finite.size else [0.0, 0.0],
+        "depth_range_in": span(fields.depth_in),
         "r": pack(fields.r),
+        "old_in": pack(fields.old_in),
+        "old_range_in": span(fields.old_in),
     }
 
 
+def _snap(outline: Points, run: str, spacing_in: float) -> dict[str, Any]:
+    """Lines of the framing that a corner may snap to: across the joists at their spacing, from the wall's outer face."""
+    polygon = shapely.Polygon(outline)
+    x0, y0, _, _ = polygon.bounds
+    return {"axis": "y" if run == "x" else "x", "origin_ft": y0 if run == "x" else x0, "step_ft": spacing_in / 12}
+
+
 @lru_cache(maxsize=64)
-def _joists(outline: Points, run: str | None, spacing_in: float | None) -> list[list[list[float]]]:
+def _joists(
+    outline: Points, holes: tuple[Points, ...], run: str | None, spacing_in: float | None
+) -> list[list[list[float]]]:
     """Center lines of the framing, clipped to the outline, the first one spacing in from the wall."""
     if run is None or spacing_in is None:
         return []
-    polygon = shapely.Polygon(outline)
+    polygon = shapely.Polygon(outline, holes)
     x0, y0, x1, y1 = polygon.bounds
     step = spacing_in / 12
     lines = []

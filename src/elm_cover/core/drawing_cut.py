@@ -8,12 +8,13 @@ from typing import Any
 import numpy as np
 import shapely
 
+from .coverage import NO_FILL
 from .eaves import Eave
 from .outline import Floats, Points, counter_clockwise, edge_side
+from .readings import depth_map
 from .result import SectionFields
 from .roof import roof_at
-from .section_eaves import taper_of
-from .section_fill import depth_of
+from .taper import Lying, Taper, depth_of
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
@@ -86,32 +87,30 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     ]
     depths: dict[str, float | None] = {"old_in": None, "fill_line_in": None, "installed_in": None, "settled_in": None}
     ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
-    if fields.layers is not None and fields.fill is not None:
-        taper = taper_of(fields.layers, fields.fill)
-        old = np.minimum(taper.old_in, roof.room_in)
-        top = old + taper.new_installed_in(roof.room_in)
-        settled = old + taper.new_settled_in(roof.room_in)
-        base = [(s[-1], 0.0), (0.0, 0.0)]
+    taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
+    if taper is not None:
+        lying = taper.at(roof.room_in, _old_along(fields, taper, x, y))
+        old, top = lying.old_in, lying.old_in + lying.new_installed_in
+        under = _under(taper, lying)
+        if under is not None:
+            shapes.append(_shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+        base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(_line(s, under)))
         if taper.old_in > 0:
             shapes.append(_shape("old_fill", [*_line(s, old), *base], closed=True))
         if taper.fill.installed_in > 0:
             shapes.append(_shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
-            shapes.append(_shape("settled", _line(s, settled)))
+            shapes.append(_shape("settled", _line(s, old + lying.new_settled_in)))
             shapes.append(_shape("top", _line(s, top)))
-        depths = {
-            "old_in": taper.old_in,
-            "fill_line_in": taper.depth_in,
-            "installed_in": taper.fill.installed_in,
-            "settled_in": taper.fill.settled_in,
-        }
-        for end in ends:
-            if end["eave"] is not None:
-                shapes += _baffle(end, fields.eaves[end["edge"]], taper.depth_in)
-    elif fields.layers is not None:
-        old_in = depths["old_in"] = depth_of(fields.layers)
-        if old_in > 0:
-            old = np.minimum(old_in, roof.room_in)
-            shapes.append(_shape("old_fill", [*_line(s, old), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+        depths["old_in"] = taper.old_in
+        if fields.taper is not None:
+            depths |= {
+                "fill_line_in": taper.depth_in,
+                "installed_in": taper.fill.installed_in,
+                "settled_in": taper.fill.settled_in,
+            }
+            for end in ends:
+                if end["eave"] is not None:
+                    shapes += _baffle(end, fields.eaves[end["edge"]], taper.depth_in)
     shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
     for end in ends:
         shapes += _wall(end, fields.eaves.get(end["edge"]))
@@ -123,7 +122,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         "shapes": shapes,
         "ends": ends,
         "materials": {
-            "old": [layer.material for layer in fields.layers or ()],
+            "old": [layer.material for layer in (fields.today or ())],
         },
         **depths,
     }
@@ -138,6 +137,25 @@ def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
     bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
     keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
     return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
+
+
+def _old_along(fields: SectionFields, taper: Taper, x_ft: Floats, y_ft: Floats) -> Floats | None:
+    """Depth of the old fill along the cut by the readings, as it lies under the new; None where the mean holds."""
+    old = taper.layers[taper.under_layers :]
+    if not fields.readings or not old or not fields.today:
+        return None
+    places = tuple(reading.at_ft for reading in fields.readings if reading.at_ft is not None)
+    found = depth_map(places, tuple(reading.depth_in for reading in fields.readings), x_ft, y_ft)
+    now = depth_of(fields.today)
+    return found * (depth_of(old) / now) if now > 0 else found
+
+
+def _under(taper: Taper, lying: Lying) -> Floats | None:
+    """Top of the fill blown under lifted batts, along the cut."""
+    if not taper.under_layers:
+        return None
+    fresh: Floats = np.minimum(lying.layers[0].depth_in + taper.rise_in, lying.old_in)
+    return fresh
 
 
 def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:
@@ -160,6 +178,7 @@ def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction:
         "s_in": float(s),
         "direction": direction,
         "stretch": 1 / square,
+        "plate_width_in": fields.plate_widths_in[edge],
         "eave": None
         if eave is None
         else {
@@ -206,7 +225,8 @@ def _baffle(end: dict[str, Any], eave: Eave, depth_in: float) -> list[dict[str, 
 
 def _wall(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
     """Plate and wall under it; at an eave the overhang and the soffit too."""
-    plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (3.5, -BOARD_IN), (3.5, -PLATE_IN), (0, -PLATE_IN))]
+    wide = end["plate_width_in"]
+    plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (wide, -BOARD_IN), (wide, -PLATE_IN), (0, -PLATE_IN))]
     shapes = [_shape("plate", plate, closed=True)]
     if eave is not None:
         low = eave.heel_in - OVERHANG_IN * eave.slope

@@ -1,4 +1,4 @@
-"""Hazards: what each blocks until it is cleared, and who clears it (handbook: what stops the job)."""
+"""Hazards: signs to look for, what each blocks until it is cleared, who clears it (handbook: what stops the job)."""
 
 from __future__ import annotations
 
@@ -9,67 +9,148 @@ BLOCKING_STATUSES = ("suspected", "confirmed")
 
 @dataclass(frozen=True)
 class Stop:
+    """signs: what it looks like. blocks: reads on after “blocks”. caution: what to do on the spot, in plain words."""
+
     title: str
+    signs: str
     blocks: str
     cleared_by: str
+    caution: str
 
 
+# In the order of the walk: what may not be disturbed first, then what is overhead, in the fill, and through it.
 STOPS = {
+    "no_safe_way": Stop(
+        "No safe way to move",
+        "few boards; deep fill that hides the joists",
+        "entry",
+        "Lay boards on the joists; light; a second person.",
+        "Step on framing only. Stay out until there is something to kneel on and someone knows you are up there.",
+    ),
     "vermiculite": Stop(
         "Vermiculite-like fill (may hold asbestos)",
+        "light, pebbly, shiny grains",
         "any disturbance at all",
         "Treat it as asbestos: removal or written clearance by a licensed abatement firm. One clean sample does not clear it.",
+        "Do not touch it, walk in it or take a sample. Close the hatch and keep people out.",
+    ),
+    "suspect_material": Stop(
+        "Lead paint, old mineral duct wrap or other suspect material",
+        "the age of the house; flaking paint; grey wrap on old ducts and pipes",
+        "disturbing it",
+        "A qualified test comes first.",
+        "Do not scrape, cut or pull at it.",
     ),
     "knob_and_tube": Stop(
         "Knob-and-tube wiring",
+        "porcelain knobs and tubes; single cloth-covered wires",
         "covering it",
         "A licensed electrician, in writing: proved dead or replaced. Live wires may be covered only where state law allows it, with inspection.",
+        "Take it to be live. Keep off it.",
     ),
-    "unsafe_wiring": Stop("Unsafe wiring", "covering it", "A licensed electrician repairs it."),
-    "roof_leak": Stop("Roof leak or wet fill", "covering it", "Repair the roof and let the area dry."),
+    "unsafe_wiring": Stop(
+        "Other unsafe wiring",
+        "open splices; boxes loose or without a cover; brittle sheathing; aluminum branch wiring; DC cable of a roof array",
+        "covering it",
+        "A licensed electrician repairs it.",
+        "Keep off it; mark the place.",
+    ),
+    "non_ic_light": Stop(
+        "Non-IC or unknown recessed lights",
+        "no IC mark on the label inside the light",
+        "covering within 3 in",
+        "A rated cover, a clearance box, or a replacement.",
+        "Keep fill 3 in away all round and nothing over it.",
+    ),
+    "roof_leak": Stop(
+        "Roof leak, wet fill or wet deck",
+        "stains, matting, daylight",
+        "covering it",
+        "Repair the roof and let the area dry.",
+        "Wet board may not carry you or the fill.",
+    ),
     "attic_moisture": Stop(
         "Attic moisture",
+        "frost or rust on nail points; dark sheathing; mould",
         "closing up before the source is sealed",
-        "Find the source and stop it; mould is handled by local rule.",
+        "Find the source (chase, fan, bare ceiling holes) and stop it; mould is handled by local rule.",
+        "More vents do not cure moisture that rises from the house.",
+    ),
+    "fan_into_attic": Stop(
+        "Bath or kitchen fan ending in the attic",
+        "a dust cone; damp round its end",
+        "insulating",
+        "Duct it outdoors, to a hood with a damper.",
+        "Do not bury its end.",
     ),
     "animals": Stop(
         "Animals or droppings",
+        "tracks, nests, smell",
         "working unprotected and building on fouled fill",
         "Shut the entry points, remove fouled fill, clean. Bats and nesting birds are protected: wait.",
-    ),
-    "atmospheric_burner": Stop(
-        "Burner that draws attic or house air",
-        "air sealing without a combustion safety test",
-        "A qualified person tests before and after, or it is replaced.",
+        "Respirator and gloves before anything else; do not sweep it dry.",
     ),
     "damaged_framing": Stop(
-        "Sagging, cut or cracked framing or ceiling", "adding load", "A carpenter or engineer judges it."
-    ),
-    "fan_into_attic": Stop("Fan ending in the attic", "insulating", "Duct it outdoors, to a hood with a damper."),
-    "non_ic_light": Stop(
-        "Non-IC or unknown recessed lights",
-        "covering within 3 in",
-        "A rated cover, a clearance box, or a replacement.",
+        "Sagging, cut or cracked framing, cracked ceiling",
+        "by eye, and with a string line",
+        "adding load",
+        "A carpenter or engineer judges it.",
+        "Keep off it and off the ceiling below it.",
     ),
     "unshielded_flue": Stop(
         "Flue or chimney without shield",
+        "bare pipe or masonry standing in fill",
         "fill against it",
         "Fit a metal shield and high-temperature sealant at the listed clearance.",
+        "It may be hot; draw the old fill back from it.",
     ),
-    "single_wall_vent": Stop("Single-wall metal vent", "the job", "A licensed trade replaces it with a listed vent."),
-    "no_co_alarm": Stop("No working carbon monoxide alarm", "leaving the house tightened", "Fit an alarm."),
+    "single_wall_vent": Stop(
+        "Single-wall metal vent in or through the attic",
+        "one thin skin; hot",
+        "the job",
+        "A licensed trade replaces it with a listed vent.",
+        "Do not touch it; it can set fill alight.",
+    ),
+    "atmospheric_burner": Stop(
+        "Burner that draws attic or house air",
+        "a metal flue with a draft hood, not plastic piping",
+        "air sealing without a combustion safety test, and any sealed-roof scheme",
+        "A qualified person tests before and after, or it is replaced by sealed combustion or electric.",
+        "Tightening the house can pull its fumes back indoors.",
+    ),
+    "no_co_alarm": Stop(
+        "No working carbon monoxide alarm in a house with a burner",
+        "look for one; press its test button",
+        "leaving the house tightened",
+        "Fit an alarm.",
+        "Carbon monoxide cannot be smelt.",
+    ),
     "combustion_air": Stop(
-        "Combustion-air opening or appliance in the attic",
+        "Combustion-air opening, appliance, heat-lamp fan, wet sprinkler or flexible gas pipe in the attic",
+        "look for each of them",
         "covering or blocking it",
         "Keep it clear as listed; ask the trade.",
+        "Leave the service way to it open.",
     ),
-    "suspect_material": Stop("Lead paint or other suspect material", "disturbing it", "A qualified test comes first."),
-    "no_safe_way": Stop("No safe way to move", "entry", "Lay boards on the joists; light; a second person."),
-    "heat": Stop("Attic heat", "work at that hour", "Start early, rotate, drink, or wait for a cooler season."),
+    "heat": Stop(
+        "Attic heat",
+        "attic air above the crew's limit",
+        "work at that hour",
+        "Start early, rotate, drink, or wait for a cooler season.",
+        "Go down before you feel unwell; nobody is up there alone.",
+    ),
 }
+STANDING_CAUTIONS = (
+    "Step on framing only; a board across joists to kneel on; nails come through the deck.",
+    "Respirator, eyes, sleeves, gloves; a light; someone who knows you are up there.",
+    "Keep off wires. Keep hands out of the hopper, know the machine's stop, unplug it before clearing a jam.",
+    "Never run the machine standing in water; a cord of a gauge for its length.",
+    "Foam is sprayed with the maker's protection and nobody else in the space. Keep fill from rated clearances.",
+)
 
 
 def stop_for(kind: str) -> Stop:
     """What a hazard stops. One of a kind not listed here stops the install until someone has judged it."""
     named = kind.replace("_", " ").capitalize()
-    return STOPS.get(kind, Stop(named, "the install", "A qualified person judges it and says how it is cleared."))
+    other = "A qualified person judges it and says how it is cleared."
+    return STOPS.get(kind, Stop(named, "", "the install", other, "Keep away from it until then."))

@@ -48,6 +48,14 @@ def polygon_area_ft2(outline: Points) -> float:
     return float(shapely.Polygon(outline).area)
 
 
+def contains(outline: Points, points: Points) -> NDArray[np.bool_]:
+    """Which of the points lie on the floor or on its walls."""
+    if not points:
+        return np.zeros(0, dtype=bool)
+    floor = shapely.Polygon(outline).buffer(1e-6)
+    return np.asarray(shapely.intersects_xy(floor, np.array(points)))
+
+
 def counter_clockwise(outline: Points) -> bool:
     """Whether the corners run counter-clockwise, so that the floor lies to the left of every edge."""
     return bool(shapely.LinearRing(outline).is_ccw)

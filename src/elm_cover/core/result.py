@@ -5,22 +5,25 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from .coverage import NewFill
 from .eaves import Eave
+from .enclosed import Enclosed
 from .existing import OldLayer
 from .outline import Floats, Grid, Points
+from .readings import DepthReading, ReadingsPlan
 from .roof import RoofField
+from .taper import Taper
 
 
 @dataclass(frozen=True)
 class Flag:
-    """Something to act on. level: stop, caution or note. A stop never withholds a figure."""
+    """Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right."""
 
     code: str
     level: str
     section: str | None
     text: str
     what_to_do: str
+    field: str | None = None
 
 
 @dataclass(frozen=True)
@@ -77,6 +80,49 @@ class Ventilation:
 
 
 @dataclass(frozen=True)
+class WorthStep:
+    """What the old fill is worth after one more defect is counted; layer: place in the list, or None for all."""
+
+    layer: int | None
+    what: str
+    r: float
+    change: float
+
+
+@dataclass(frozen=True)
+class OldFillOption:
+    """keep, relay, lift or clear: R of the old fill alone afterwards."""
+
+    action: str
+    r_old: float | None
+    text: str
+
+
+@dataclass(frozen=True)
+class Removal:
+    """What a clear-out takes."""
+
+    volume_ft3: float
+    bags: float
+    hours: float
+    weight_lb: float
+
+
+@dataclass(frozen=True)
+class OldFillPlan:
+    """What to do with the old fill: as decided (or kept while undecided), and what the record speaks for."""
+
+    action: str
+    decided: bool
+    proposed: str
+    reasons: tuple[str, ...]
+    worth: tuple[WorthStep, ...]
+    options: tuple[OldFillOption, ...]
+    removal: Removal | None = None
+    under_installed_in: float | None = None
+
+
+@dataclass(frozen=True)
 class SectionPlan:
     id: str
     name: str | None
@@ -106,6 +152,11 @@ class SectionPlan:
     ventilation: Ventilation = Ventilation()
     markers: int | None = None
     marker_points_ft: tuple[tuple[float, float], ...] = ()
+    surface_ft2: float | None = None
+    cavity_depth_in: float | None = None
+    volume_ft3: float | None = None
+    readings: ReadingsPlan | None = None
+    old_fill: OldFillPlan | None = None
 
 
 @dataclass(frozen=True)
@@ -121,14 +172,20 @@ class SectionFields:
     """The arrays behind a section's figures, for the drawings. Not part of the plan's JSON."""
 
     outline_ft: Points
+    edge_kinds: tuple[str, ...]
+    plate_widths_in: tuple[float, ...]
     keep_outs: tuple[tuple[str, Points], ...]
     grid: Grid
     roof: RoofField | None
     eaves: dict[int, Eave]
-    layers: tuple[OldLayer, ...] | None
-    fill: NewFill | None
+    today: tuple[OldLayer, ...] | None
+    taper: Taper | None
     depth_in: Floats | None
     r: Floats | None
+    holes: tuple[Points, ...] = ()
+    readings: tuple[DepthReading, ...] = ()
+    old_in: Floats | None = None
+    enclosed: Enclosed | None = None
 
 
 class Notebook:
@@ -141,8 +198,8 @@ class Notebook:
         self.open: list[Open] = []
         self.figures: dict[str, Figure] = {}
 
-    def flag(self, code: str, level: str, text: str, what_to_do: str) -> None:
-        self.flags.append(Flag(code, level, self.section, text, what_to_do))
+    def flag(self, code: str, level: str, text: str, what_to_do: str, field: str | None = None) -> None:
+        self.flags.append(Flag(code, level, self.section, text, what_to_do, field))
 
     def ask(self, step: str, field: str, text: str) -> None:
         if all(item.field != field for item in self.open):

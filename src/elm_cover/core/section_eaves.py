@@ -2,59 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
-from .coverage import NewFill
 from .eaves import LOW_ROOF_PITCH_IN_12, Eave, bays, bays_with_baffle
-from .existing import OldLayer
 from .outline import Grid, edge_length_ft, edge_side
 from .result import EavePlan, Notebook
 from .roof import RoofField
-from .section_fill import Blower, depth_of
+from .section_fill import Blower
 from .section_input import SectionInput
+from .taper import Taper
 from .thermal import Floats, cavity_r
 from .units import eighths, r_value
 
 PLATE_SAMPLES = 64
 CODE_VENT_GAP_IN = 1.0
-
-
-@dataclass(frozen=True)
-class Taper:
-    """The fill under the roof: how old and new share the room at each place."""
-
-    layers: tuple[OldLayer, ...]
-    fill: NewFill
-    old_in: float
-
-    @property
-    def depth_in(self) -> float:
-        """D: old + new installed, the fill line."""
-        return self.old_in + self.fill.installed_in
-
-    def old_share(self, room_in: Floats) -> Floats:
-        """old(x) / old: old fill that the room cuts short keeps its R in proportion."""
-        if self.old_in <= 0:
-            return np.ones_like(room_in)
-        share: Floats = np.minimum(self.old_in, room_in) / self.old_in
-        return share
-
-    def new_installed_in(self, room_in: Floats) -> Floats:
-        depth: Floats = np.maximum(0.0, np.minimum(self.depth_in, room_in) - np.minimum(self.old_in, room_in))
-        return depth
-
-    def new_settled_in(self, room_in: Floats) -> Floats:
-        """Fill does not settle into spare room: the installed depth there, times settled / installed."""
-        if self.fill.installed_in <= 0:
-            return np.zeros_like(room_in)
-        settled: Floats = self.new_installed_in(room_in) * (self.fill.settled_in / self.fill.installed_in)
-        return settled
-
-
-def taper_of(layers: tuple[OldLayer, ...], fill: NewFill) -> Taper:
-    return Taper(layers, fill, depth_of(layers))
 
 
 def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
@@ -136,9 +97,10 @@ def _over_the_plate(
     mean_depth = float(np.minimum(taper.depth_in, room)[1:].mean())
     if boundary is None or (blower is None and taper.fill.r > 0):
         return None, mean_depth, None
-    new_r = blower.chart.thin_r(taper.new_settled_in(room)) if blower else np.zeros_like(room)
+    lying = taper.at(room)
+    new_r = blower.chart.thin_r(lying.new_settled_in) if blower else np.zeros_like(room)
     per_in = blower.chart.r_per_in(taper.fill.r) if blower and taper.fill.r else 0.0
-    r = cavity_r(taper.layers, boundary, taper.old_share(room), new_r, per_in)
+    r = cavity_r(lying.layers, boundary, new_r, per_in)
     return float(r[0]), mean_depth, float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
 
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from .result import Notebook, SectionPlan
-from .section_eaves import Taper
 from .section_input import SectionInput
+from .taper import Taper
 from .units import r_value
 
 HANDBOOK_EXISTING = "parallel paths over sound and bare parts"

@@ -1,84 +1,20 @@
-"""What lies in a section and what to blow on it: existing R, target, and the row of the chart."""
+"""What to blow on a section: its target, and the row of the chart that reaches it there."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 
 from .coverage import NO_FILL, Chart, NewFill
 from .eaves import Eave
-from .existing import OldLayer, old_layer, pressed, r_to_add, r_with, topmost_loose
+from .existing import OldLayer, pressed, r_to_add, r_with
 from .outline import edge_side
 from .result import Notebook
 from .section_input import SectionInput
+from .taper import depth_of
 from .targets import code_r, raised_heel_r, retrofit_r
 from .units import ROUNDING_SLACK, eighths, r_value
-
-USUAL_OLD_DENSITY_PCF = (0.3, 5.0)
-
-
-def layers_today(section: SectionInput, notes: Notebook) -> tuple[OldLayer, ...] | None:
-    """The old layers as they lie, their depths by the mean of the readings where there are any; None while unknown."""
-    if section.layers is None:
-        notes.ask("measure", f"{section.path}.existing", "What lies there now? Bare, or which old fill and how deep")
-        return None
-    layers = list(section.layers)
-    for index, layer in enumerate(layers):
-        at = f"{section.path}.existing[{index}]"
-        if layer.depth_in is None:
-            notes.ask("measure", f"{at}.depth_in", "How deep is this old layer?")
-        if layer.r is None and layer.material is None:
-            notes.ask("measure", f"{at}.material", "What is this old layer made of?")
-    if any(la.depth_in is None or (la.r is None and la.material is None) for la in layers):
-        return None
-    if section.readings_in and layers:
-        mean = sum(section.readings_in) / len(section.readings_in)
-        top = topmost_loose([layer.material for layer in layers])
-        others = sum(layer.depth_in or 0.0 for i, layer in enumerate(layers) if i != top)
-        recorded = layers[top].depth_in or 0.0
-        depth = max(0.0, mean - others)
-        r = layers[top].r
-        layers[top] = replace(
-            layers[top], depth_in=depth, r=None if r is None else (r * depth / recorded if recorded else 0.0)
-        )
-        notes.flag(
-            "readings_mean",
-            "note",
-            f"The old depth is taken as the mean of {len(section.readings_in)} readings, {eighths(mean)}, everywhere.",
-            "Look at the lowest reading by itself before the fill hides it.",
-        )
-    for layer in layers:
-        if layer.condition in ("wet", "fouled"):
-            notes.flag(
-                "old_fill_" + layer.condition,
-                "caution",
-                f"Old fill recorded as {layer.condition}: it earns no R.",
-                "Mend the cause, then clear it out before new fill goes down.",
-            )
-        if layer.density_pcf is not None and not (
-            USUAL_OLD_DENSITY_PCF[0] <= layer.density_pcf <= USUAL_OLD_DENSITY_PCF[1]
-        ):
-            notes.flag(
-                "unusual_density",
-                "caution",
-                f"Old fill of {layer.density_pcf:g} lb/ft³ is unusual.",
-                "Check the sample: weigh a known volume again.",
-            )
-    return tuple(
-        old_layer(la.material, la.depth_in or 0.0, la.r, la.condition, la.void, la.open, la.density_pcf)
-        for la in layers
-    )
-
-
-def depth_of(layers: Sequence[OldLayer]) -> float:
-    """Depth of all layers, inches."""
-    return sum(layer.depth_in for layer in layers)
-
-
-def needs_board(layers: Sequence[OldLayer]) -> bool:
-    """Whether the ceiling board must be known: only where a layer has voids does B stay in the sum."""
-    return any(layer.void > 0 for layer in layers)
 
 
 @dataclass(frozen=True)
@@ -89,6 +25,7 @@ class Blower:
     layers: tuple[OldLayer, ...]
     boundary: float | None
     interpolate: bool
+    rise_in: float = 0.0
 
     def reached(self, fill: NewFill) -> float:
         """R with that fill on top, by parallel paths, loose glass pressed by its weight: r_nominal."""
@@ -174,7 +111,7 @@ def target_r(
 
 
 def _depth_under(blower: Blower, fill: NewFill) -> float:
-    return depth_of(pressed(blower.layers, fill.weight_psf)) + fill.installed_in
+    return depth_of(pressed(blower.layers, fill.weight_psf)) + blower.rise_in + fill.installed_in
 
 
 def pick_fill(section: SectionInput, r_target: float | None, blower: Blower, notes: Notebook) -> NewFill | None:

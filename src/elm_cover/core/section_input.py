@@ -5,8 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from .coverage import Chart
+from .enclosed import CavityInput, SlopeInput, WallInput
+from .features import FeatureInput
 from .keep_outs import KeepOut
 from .outline import Points
+from .readings import DepthReading
 from .ventilation import VentGroup
 
 
@@ -29,6 +32,7 @@ class LayerInput:
     open: bool
     condition: str
     density_pcf: float | None
+    label_in: float | None = None
 
 
 @dataclass(frozen=True)
@@ -79,7 +83,7 @@ class SectionInput:
     spacing_in: float | None
     joist_depth_in: float | None
     layers: tuple[LayerInput, ...] | None
-    readings_in: tuple[float, ...]
+    readings: tuple[DepthReading, ...]
     keep_outs: tuple[KeepOut, ...]
     target: TargetInput | None
     zone: str | None
@@ -87,3 +91,11 @@ class SectionInput:
     vents: tuple[VentGroup, ...]
     settings: SettingsInput
     choice: ChoiceInput | None
+    holes: tuple[Points, ...] = ()
+    old_fill: str | None = None
+    blocked_by: frozenset[str] = frozenset()
+    cleared: frozenset[str] = frozenset()
+    features: tuple[FeatureInput, ...] = ()
+    slope: SlopeInput | None = None
+    wall: WallInput | None = None
+    cavity: CavityInput | None = None

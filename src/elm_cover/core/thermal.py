@@ -8,8 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from .existing import OldLayer, void_paths
+from .existing import void_shares
 from .framing import WOOD_R_PER_IN
+from .taper import LaidLayer
 
 Floats = NDArray[np.float64]
 
@@ -23,44 +24,37 @@ class Floor:
     joist_depth_in: float
 
 
-def cavity_r(
-    layers: Sequence[OldLayer], boundary: float, old_share: Floats, r_new: Floats, new_r_per_in: float
-) -> Floats:
-    """R between the joists at each point, voids and all, without films and board.
-
-    old_share: how much of the old depth has room at the point, 0 to 1. r_new: R of the new fill there.
-    """
+def cavity_r(laid: Sequence[LaidLayer], boundary: float, r_new: Floats, new_r_per_in: float) -> Floats:
+    """R between the joists at each point, voids and all, without films and board. r_new: R of the new fill there."""
     u = np.zeros_like(r_new)
-    for path in void_paths(layers):
-        r_old = old_share * (path.r_old + path.open_depth_in * new_r_per_in)
-        u += path.share / (boundary + r_old + r_new)
+    for share, bares in void_shares([layer.layer for layer in laid]):
+        r = boundary + r_new
+        for layer, bare in zip(laid, bares, strict=True):
+            if not bare:
+                r = r + layer.r
+            elif layer.layer.open:
+                r = r + layer.depth_in * new_r_per_in
+        u += share / r
     return 1 / u - boundary
 
 
 def u_factor(
-    floor: Floor,
-    layers: Sequence[OldLayer],
-    old_share: Floats,
-    new_settled_in: Floats,
-    r_new: Floats,
-    new_r_per_in: float,
+    floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
 ) -> Floats:
     """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included.
 
     The joist is wood up to its top or to the top of the fill, whichever is lower (wood standing bare above thin fill
     earns nothing), and has above it what lies higher than its top.
     """
-    cavity = floor.boundary + cavity_r(layers, floor.boundary, old_share, r_new, new_r_per_in)
+    cavity = floor.boundary + cavity_r(laid, floor.boundary, r_new, new_r_per_in)
     joist_depth = floor.joist_depth_in
-    depth = sum(layer.depth_in for layer in layers) * old_share
     r_above = np.zeros_like(r_new)
     bottom = np.zeros_like(r_new)
-    for layer in layers:
-        thickness = layer.depth_in * old_share
-        r_above += layer.r * old_share * _share_above(bottom, thickness, joist_depth)
-        bottom = bottom + thickness
-    r_above += r_new * _share_above(bottom, new_settled_in, joist_depth)
-    wood = WOOD_R_PER_IN * np.minimum(joist_depth, depth + new_settled_in)
+    for layer in laid:
+        r_above = r_above + layer.r * _share_above(bottom, layer.depth_in, joist_depth)
+        bottom = bottom + layer.depth_in
+    r_above = r_above + r_new * _share_above(bottom, new_settled_in, joist_depth)
+    wood = WOOD_R_PER_IN * np.minimum(joist_depth, bottom + new_settled_in)
     fraction = floor.framing_fraction
     return fraction / (floor.boundary + wood + r_above) + (1 - fraction) / cavity
 

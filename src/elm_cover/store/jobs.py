@@ -4,22 +4,22 @@ from __future__ import annotations
 
 import json
 import uuid
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import AbstractContextManager, ExitStack, contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-from peewee import SqliteDatabase
+from peewee import SqliteDatabase, fn
 
 from .database import MODELS, JobRow, PaperRow, RevisionRow, open_database
 
 FOLD_WITHIN = timedelta(seconds=60)
 SAVE = "save"
 # Lists of the document whose items get an id when they come without one. Corners and chart rows are known by place.
-LISTS_WITH_IDS = ("hazards", "accesses", "vents")
-SECTION_LISTS_WITH_IDS = ("edges", "existing", "readings", "features")
+LISTS_WITH_IDS = ("hazards", "contact", "holes_expected", "photos", "accesses", "vents")
+SECTION_LISTS_WITH_IDS = ("edges", "holes", "existing", "readings", "features")
 
 
 class NoSuchJobError(LookupError):
@@ -95,14 +95,23 @@ class JobStore:
         self._now = now
         self._database = open_database(folder)
 
-    def create(self, document: dict[str, Any], actor: str) -> StoredJob:
-        """Stores a new job as revision 1."""
+    def create(self, document: dict[str, Any], actor: str, papers: Sequence[tuple[int, str, bytes]] = ()) -> StoredJob:
+        """Stores a new job as revision 1, with the papers (number, kind, bytes) issued of it elsewhere."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
         with self._writing():
             JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document)))
             self._add_revision(job_id, 1, "created", actor, document)
+            for number, kind, content in papers:
+                self._add_paper(job_id, number, 1, kind, actor, content)
         return self.get(job_id)
+
+    def papers(self, job_id: str) -> list[tuple[int, str, bytes]]:
+        """Every paper of a job: number, kind and bytes."""
+        with self._reading():
+            self._get(job_id)
+            rows = PaperRow.select().where(PaperRow.job == job_id).order_by(PaperRow.number)
+            return [(row.number, row.kind, bytes(row.content)) for row in rows]
 
     def get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         """The job as it is now. Raises NoSuchJobError."""
@@ -196,17 +205,21 @@ class JobStore:
         with self._writing():
             document = self._seen(job_id, seen).document
             job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, actor, "paper")
-            number = PaperRow.select().where(PaperRow.job == job_id).count() + 1
-            PaperRow.create(
-                job=job_id,
-                number=number,
-                revision=job.revision,
-                kind=kind,
-                actor=actor,
-                issued_at=self._now().isoformat(),
-                content=content,
-            )
+            last = PaperRow.select(fn.MAX(PaperRow.number)).where(PaperRow.job == job_id).scalar()
+            number = (last or 0) + 1
+            self._add_paper(job_id, number, job.revision, kind, actor, content)
             return number, job
+
+    def _add_paper(self, job_id: str, number: int, revision: int, kind: str, actor: str, content: bytes) -> None:
+        PaperRow.create(
+            job=job_id,
+            number=number,
+            revision=revision,
+            kind=kind,
+            actor=actor,
+            issued_at=self._now().isoformat(),
+            content=content,
+        )
 
     def paper(self, job_id: str, number: int) -> bytes:
         """A paper as it was issued. Raises NoSuchPaperError."""

@@ -194,6 +194,159 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Store a photo, re-encoded */
+        post: operations["photos_store_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stored photo, JPEG */
+        get: operations["photos_read_photo__name__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Part of a job as a file */
+        post: operations["exchange_export_export__name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/csv/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Readings or features from CSV */
+        post: operations["exchange_import_csv_import_csv__what__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Outlines from a DXF */
+        post: operations["exchange_import_dxf_import_dxf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outline/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The corners of a tape walk */
+        post: operations["exchange_tape_walk_outline_walk_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outline/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A job with two sections joined */
+        post: operations["exchange_join_outline_join_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job as one zip, with photos and papers */
+        get: operations["exchange_read_job_archive_jobs__job_id__archive_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Store a job from its archive */
+        post: operations["exchange_store_archive_archives_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -367,6 +520,21 @@ export interface components {
              * @default []
              */
             hazards?: components["schemas"]["Hazard"][];
+            /**
+             * Contact
+             * @default []
+             */
+            contact?: components["schemas"]["ContactLook"][];
+            /**
+             * Holes Expected
+             * @default []
+             */
+            holes_expected?: components["schemas"]["ExpectedHole"][];
+            /**
+             * Photos
+             * @default []
+             */
+            photos?: components["schemas"]["Photo"][];
             /** @default null */
             target?: components["schemas"]["Target"] | null;
             /**
@@ -406,13 +574,21 @@ export interface components {
                 [key: string]: components["schemas"]["Choice"];
             };
         };
-        /** Access */
+        /**
+         * Access
+         * @description A way into the attic. opening_in: clear opening, along x and along y of the floor.
+         */
         Access: {
             /**
              * Id
              * @default null
              */
             id?: string | null;
+            /**
+             * Kind
+             * @default null
+             */
+            kind?: ("hatch" | "pull_down_stair" | "door" | "gable") | null;
             /**
              * Section
              * @default null
@@ -434,6 +610,11 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /** Batt */
         Batt: {
@@ -481,6 +662,22 @@ export interface components {
              * @default null
              */
             facing?: ("none" | "kraft" | "foil") | null;
+        };
+        /**
+         * Cavity
+         * @description Bays under a net or a floor: closed on top at that depth.
+         */
+        Cavity: {
+            /**
+             * Cover
+             * @default null
+             */
+            cover?: ("net" | "floor") | null;
+            /**
+             * Depth In
+             * @default null
+             */
+            depth_in?: number | null;
         };
         /** Ceiling */
         Ceiling: {
@@ -559,6 +756,34 @@ export interface components {
             how?: string | null;
         };
         /**
+         * ContactLook
+         * @description What was found at a place where insulation and ceiling tend to part. section: where it is that of one section.
+         */
+        ContactLook: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /** Place */
+            place: string;
+            /**
+             * Section
+             * @default null
+             */
+            section?: string | null;
+            /**
+             * Found
+             * @default null
+             */
+            found?: ("touching" | "apart" | "not_here") | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * Depth
          * @description How deep: by the target, or by a new installed thickness the user set.
          */
@@ -619,6 +844,8 @@ export interface components {
         /**
          * ExistingLayer
          * @description A layer of old fill, listed from the ceiling up. ``r`` is its sound R; left out, depth times the default.
+         *
+         *     label_in: the thickness that r was printed for, where the layer lies thinner than that now: it is compressed.
          */
         ExistingLayer: {
             /**
@@ -664,14 +891,50 @@ export interface components {
              */
             density_pcf?: number | null;
             /**
+             * Label In
+             * @default null
+             */
+            label_in?: number | null;
+            /**
              * Facing
              * @default null
              */
             facing?: ("none" | "down" | "up") | null;
         };
         /**
+         * ExpectedHole
+         * @description A kind of hole that should be there, how many there ought to be and how many were found and marked.
+         */
+        ExpectedHole: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /**
+             * Trade
+             * @enum {string}
+             */
+            trade: "electrical" | "plumbing" | "heating" | "other";
+            /** What */
+            what: string;
+            /**
+             * Expected
+             * @default null
+             */
+            expected?: number | null;
+            /**
+             * Found
+             * @default null
+             */
+            found?: number | null;
+        };
+        /**
          * Feature
          * @description Something that stands in the attic: placed, or just counted. ``size_in`` is a box, or one diameter twice.
+         *
+         *     to_ft: the far end of what runs along the floor. flue, blows_to, shielded, clearance_in (as listed), filled_under and
+         *     duct_r are read where the kind asks for them.
          */
         Feature: {
             /**
@@ -695,6 +958,14 @@ export interface components {
                 number
             ] | null;
             /**
+             * To Ft
+             * @default null
+             */
+            to_ft?: [
+                number,
+                number
+            ] | null;
+            /**
              * Size In
              * @default null
              */
@@ -707,6 +978,41 @@ export interface components {
              * @default null
              */
             count?: number | null;
+            /**
+             * Flue
+             * @default null
+             */
+            flue?: ("double_wall_gas" | "oil" | "factory_wood" | "single_wall" | "plastic" | "unknown") | null;
+            /**
+             * Blows To
+             * @default null
+             */
+            blows_to?: ("outdoors" | "attic" | "soffit" | "unknown") | null;
+            /**
+             * Shielded
+             * @default null
+             */
+            shielded?: boolean | null;
+            /**
+             * Clearance In
+             * @default null
+             */
+            clearance_in?: number | null;
+            /**
+             * Filled Under
+             * @default null
+             */
+            filled_under?: boolean | null;
+            /**
+             * Duct R
+             * @default null
+             */
+            duct_r?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /** Framing */
         Framing: {
@@ -731,7 +1037,10 @@ export interface components {
              */
             depth_in?: number | null;
         };
-        /** Hazard */
+        /**
+         * Hazard
+         * @description One hazard of the walk. Without a status it was not looked for yet, which is not the same as absent.
+         */
         Hazard: {
             /**
              * Id
@@ -757,6 +1066,28 @@ export interface components {
              * @default []
              */
             photos?: string[];
+        };
+        /**
+         * Hole
+         * @description Floor that is not there: a stairwell, a chimney shaft, a light well.
+         */
+        Hole: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind?: "stairwell" | "chimney" | "shaft" | "other";
+            /** Outline Ft */
+            outline_ft: [
+                number,
+                number
+            ][];
         };
         /** House */
         House: {
@@ -791,6 +1122,37 @@ export interface components {
              */
             concerns?: string[];
         };
+        /**
+         * Photo
+         * @description A photo pinned to a point of a section's floor. file: SHA-256 of the stored picture and its ending.
+         */
+        Photo: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /** File */
+            file: string;
+            /**
+             * Section
+             * @default null
+             */
+            section?: string | null;
+            /**
+             * At Ft
+             * @default null
+             */
+            at_ft?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
         /** Product */
         Product: {
             /** Id */
@@ -818,7 +1180,10 @@ export interface components {
             /** @default null */
             batt?: components["schemas"]["Batt"] | null;
         };
-        /** Reading */
+        /**
+         * Reading
+         * @description Total depth of the old fill at a point. checked: a reading that stands out was looked at again and is right.
+         */
         Reading: {
             /**
              * Id
@@ -835,6 +1200,11 @@ export interface components {
             ] | null;
             /** Depth In */
             depth_in: number;
+            /**
+             * Checked
+             * @default false
+             */
+            checked?: boolean;
         };
         /** Section */
         Section: {
@@ -856,6 +1226,22 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Holes
+             * @default []
+             */
+            holes?: components["schemas"]["Hole"][];
+            /** @default null */
+            slope?: components["schemas"]["Slope"] | null;
+            /** @default null */
+            wall?: components["schemas"]["Wall"] | null;
+            /** @default null */
+            cavity?: components["schemas"]["Cavity"] | null;
+            /**
+             * Left Out Over
+             * @default null
+             */
+            left_out_over?: ("garage" | "porch" | "other") | null;
             /** Edges */
             edges: components["schemas"]["Edge"][];
             /**
@@ -891,6 +1277,11 @@ export interface components {
             features?: components["schemas"]["Feature"][];
             /** @default null */
             target?: components["schemas"]["Target"] | null;
+            /**
+             * Old Fill
+             * @default null
+             */
+            old_fill?: ("keep" | "relay" | "lift" | "clear") | null;
         };
         /** Settings */
         Settings: {
@@ -932,6 +1323,27 @@ export interface components {
              * @default false
              */
             deduct_framing?: boolean;
+        };
+        /**
+         * Slope
+         * @description Enclosed rafter bays: the outline is their plan. channel_in: air kept open under the deck, or 0.
+         */
+        Slope: {
+            /**
+             * Rafter Depth In
+             * @default null
+             */
+            rafter_depth_in?: number | null;
+            /**
+             * Pitch In 12
+             * @default null
+             */
+            pitch_in_12?: number | null;
+            /**
+             * Channel In
+             * @default null
+             */
+            channel_in?: number | null;
         };
         /**
          * Target
@@ -988,9 +1400,10 @@ export interface components {
             section?: string | null;
             /**
              * Edge
+             * @description An edge by its place in the outline, or by its id
              * @default null
              */
-            edge?: number | null;
+            edge?: number | string | null;
             /**
              * Nfa In2
              * @default null
@@ -1001,6 +1414,38 @@ export interface components {
              * @default null
              */
             count?: number | null;
+        };
+        /**
+         * Wall
+         * @description An upright section: a knee wall along the outline's longest side, or a shaft all round it, unless a length is given.
+         */
+        Wall: {
+            /**
+             * Of
+             * @default knee_wall
+             * @enum {string}
+             */
+            of?: "knee_wall" | "skylight_shaft";
+            /**
+             * Height Ft
+             * @default null
+             */
+            height_ft?: number | null;
+            /**
+             * Length Ft
+             * @default null
+             */
+            length_ft?: number | null;
+            /**
+             * Stud Depth In
+             * @default null
+             */
+            stud_depth_in?: number | null;
+            /**
+             * Backed
+             * @default null
+             */
+            backed?: boolean | null;
         };
         /** RevisionList */
         RevisionList: {
@@ -1070,6 +1515,8 @@ export interface components {
             direction: number;
             /** Stretch */
             stretch: number;
+            /** Plate Width In */
+            plate_width_in: number;
             eave: components["schemas"]["EaveShown"] | null;
         };
         /** CutMaterials */
@@ -1082,6 +1529,7 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["DrawnSection"][];
             cut: components["schemas"]["DrawnCut"] | null;
+            enclosed_cut: components["schemas"]["EnclosedCut"] | null;
         };
         /** DrawnBay */
         DrawnBay: {
@@ -1130,12 +1578,31 @@ export interface components {
             /** Settled In */
             settled_in: number | null;
         };
+        /** DrawnDimension */
+        DrawnDimension: {
+            /** Name */
+            name: string;
+            /** Value In */
+            value_in: number;
+            /** From In */
+            from_in: [
+                number,
+                number
+            ];
+            /** To In */
+            to_in: [
+                number,
+                number
+            ];
+        };
         /** DrawnEdge */
         DrawnEdge: {
             /** Index */
             index: number;
             /** Is Eave */
             is_eave: boolean;
+            /** Kind */
+            kind: string;
             /** Side */
             side: string;
             /** Length Ft */
@@ -1174,9 +1641,29 @@ export interface components {
             depth_range_in: [
                 number,
                 number
-            ];
+            ] | null;
             /** R */
             r: string | null;
+            /** Old In */
+            old_in: string | null;
+            /** Old Range In */
+            old_range_in: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * DrawnHeight
+         * @description A line of equal room for insulation.
+         */
+        DrawnHeight: {
+            /** Room In */
+            room_in: number;
+            /** Points Ft */
+            points_ft: [
+                number,
+                number
+            ][];
         };
         /** DrawnKeepOut */
         DrawnKeepOut: {
@@ -1192,11 +1679,21 @@ export interface components {
         DrawnSection: {
             /** Id */
             id: string;
+            /** Kind */
+            kind: string;
             /** Outline Ft */
             outline_ft: [
                 number,
                 number
             ][];
+            /** Holes Ft */
+            holes_ft: [
+                number,
+                number
+            ][][];
+            /** Heights */
+            heights: components["schemas"]["DrawnHeight"][];
+            snap: components["schemas"]["DrawnSnap"] | null;
             /** Edges */
             edges: components["schemas"]["DrawnEdge"][];
             grid: components["schemas"]["DrawnGrid"] | null;
@@ -1235,6 +1732,21 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * DrawnSnap
+         * @description Lines of the framing, across the axis, that a corner may snap to.
+         */
+        DrawnSnap: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y";
+            /** Origin Ft */
+            origin_ft: number;
+            /** Step Ft */
+            step_ft: number;
         };
         /** EavePlan */
         EavePlan: {
@@ -1319,6 +1831,40 @@ export interface components {
             /** Vent Gap In */
             vent_gap_in: number;
         };
+        /**
+         * EnclosedCut
+         * @description The cut of a section that is no open floor; box_in: left, low, right, high.
+         */
+        EnclosedCut: {
+            /** Section */
+            section: string;
+            /** Shapes */
+            shapes: components["schemas"]["EnclosedShape"][];
+            /** Dimensions */
+            dimensions: components["schemas"]["DrawnDimension"][];
+            /** Box In */
+            box_in: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /** EnclosedShape */
+        EnclosedShape: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "ceiling" | "cavity" | "deck" | "air" | "backing" | "plate" | "floor" | "net" | "cold";
+            /** Closed */
+            closed: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
         /** FigureAnswer */
         FigureAnswer: {
             /** Value */
@@ -1343,7 +1889,7 @@ export interface components {
         };
         /**
          * Flag
-         * @description Something to act on. level: stop, caution or note. A stop never withholds a figure.
+         * @description Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right.
          */
         Flag: {
             /** Code */
@@ -1356,6 +1902,76 @@ export interface components {
             text: string;
             /** What To Do */
             what_to_do: string;
+            /**
+             * Field
+             * @default null
+             */
+            field?: string | null;
+        };
+        /**
+         * HoleToFind
+         * @description A kind of hole that should be there. expected: as recorded, else as counted from the features, else None.
+         */
+        HoleToFind: {
+            /** Trade */
+            trade: string;
+            /** What */
+            what: string;
+            /** Expected */
+            expected: number | null;
+            /** Found */
+            found: number | null;
+        };
+        /**
+         * Look
+         * @description What is still to look at, and what blocks the start of the install.
+         */
+        Look: {
+            /** Hazards Open */
+            hazards_open: string[];
+            /** Blocks Install */
+            blocks_install: string[];
+            /** Contact */
+            contact: components["schemas"]["Place"][];
+            /** Holes */
+            holes: components["schemas"]["HoleToFind"][];
+        };
+        /**
+         * OldFillOption
+         * @description keep, relay, lift or clear: R of the old fill alone afterwards.
+         */
+        OldFillOption: {
+            /** Action */
+            action: string;
+            /** R Old */
+            r_old: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * OldFillPlan
+         * @description What to do with the old fill: as decided (or kept while undecided), and what the record speaks for.
+         */
+        OldFillPlan: {
+            /** Action */
+            action: string;
+            /** Decided */
+            decided: boolean;
+            /** Proposed */
+            proposed: string;
+            /** Reasons */
+            reasons: string[];
+            /** Worth */
+            worth: components["schemas"]["WorthStep"][];
+            /** Options */
+            options: components["schemas"]["OldFillOption"][];
+            /** @default null */
+            removal?: components["schemas"]["Removal"] | null;
+            /**
+             * Under Installed In
+             * @default null
+             */
+            under_installed_in?: number | null;
         };
         /**
          * Open
@@ -1380,6 +1996,25 @@ export interface components {
             /** Bags Order */
             bags_order: number;
         };
+        /**
+         * Place
+         * @description A place to look at. section: where it is that of one section. because: what on record makes this house have it.
+         */
+        Place: {
+            /** Place */
+            place: string;
+            /** Section */
+            section: string | null;
+            /** Title */
+            title: string;
+            /** Look For */
+            look_for: string;
+            /**
+             * Because
+             * @default null
+             */
+            because?: string | null;
+        };
         /** PlanFigures */
         PlanFigures: {
             /** Sections */
@@ -1395,6 +2030,51 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["FigureAnswer"];
             };
+            look: components["schemas"]["Look"];
+        };
+        /**
+         * ReadingsPlan
+         * @description What the readings say. spread_in: sample standard deviation; low, outliers: places in the list of readings.
+         */
+        ReadingsPlan: {
+            /** Count */
+            count: number;
+            /** Mapped */
+            mapped: number;
+            /** Mean In */
+            mean_in: number;
+            /** Map Mean In */
+            map_mean_in: number | null;
+            /** Spread In */
+            spread_in: number | null;
+            /** Least In */
+            least_in: number;
+            /** Most In */
+            most_in: number;
+            /** Low */
+            low: number[];
+            /** Outliers */
+            outliers: number[];
+            /** Outside */
+            outside: number[];
+            /** Unplaced */
+            unplaced: number[];
+            /** Method */
+            method: string;
+        };
+        /**
+         * Removal
+         * @description What a clear-out takes.
+         */
+        Removal: {
+            /** Volume Ft3 */
+            volume_ft3: number;
+            /** Bags */
+            bags: number;
+            /** Hours */
+            hours: number;
+            /** Weight Lb */
+            weight_lb: number;
         };
         /** SectionPlan */
         SectionPlan: {
@@ -1535,6 +2215,25 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Surface Ft2
+             * @default null
+             */
+            surface_ft2?: number | null;
+            /**
+             * Cavity Depth In
+             * @default null
+             */
+            cavity_depth_in?: number | null;
+            /**
+             * Volume Ft3
+             * @default null
+             */
+            volume_ft3?: number | null;
+            /** @default null */
+            readings?: components["schemas"]["ReadingsPlan"] | null;
+            /** @default null */
+            old_fill?: components["schemas"]["OldFillPlan"] | null;
         };
         /** Ventilation */
         Ventilation: {
@@ -1559,26 +2258,49 @@ export interface components {
              */
             ratio?: number | null;
         };
+        /**
+         * WorthStep
+         * @description What the old fill is worth after one more defect is counted; layer: place in the list, or None for all.
+         */
+        WorthStep: {
+            /** Layer */
+            layer: number | null;
+            /** What */
+            what: string;
+            /** R */
+            r: number;
+            /** Change */
+            change: number;
+        };
         /** PlanAsked */
         PlanAsked: {
             job: components["schemas"]["Job"];
             /** @default null */
             cut?: components["schemas"]["CutAsked"] | null;
         };
-        /** CutAsked */
+        /**
+         * CutAsked
+         * @description Where to cut: a line over a section's floor, or the section alone for across its middle.
+         */
         CutAsked: {
             /** Section */
             section: string;
-            /** From Ft */
-            from_ft: [
+            /**
+             * From Ft
+             * @default null
+             */
+            from_ft?: [
                 number,
                 number
-            ];
-            /** To Ft */
-            to_ft: [
+            ] | null;
+            /**
+             * To Ft
+             * @default null
+             */
+            to_ft?: [
                 number,
                 number
-            ];
+            ] | null;
         };
         /** ProductList */
         ProductList: {
@@ -1591,7 +2313,7 @@ export interface components {
          */
         ChoiceLists: {
             /** Zones */
-            zones: string[];
+            zones: components["schemas"]["ZoneLine"][];
             /** Editions */
             editions: string[];
             /** Contact Void Pct */
@@ -1602,6 +2324,217 @@ export interface components {
             r_per_in: {
                 [key: string]: number;
             };
+            /** Hazards */
+            hazards: {
+                [key: string]: components["schemas"]["Stop"];
+            };
+            /** Standing Cautions */
+            standing_cautions: string[];
+            /** Features */
+            features: {
+                [key: string]: components["schemas"]["FeatureKind"];
+            };
+            /** Flues */
+            flues: {
+                [key: string]: string;
+            };
+            /** Concerns */
+            concerns: string[];
+        };
+        /**
+         * FeatureKind
+         * @description A kind of feature. shape: point, box or run (along a line). asks: fields of the record that matter for it.
+         */
+        FeatureKind: {
+            /** Title */
+            title: string;
+            /** Group */
+            group: string;
+            /** Shape */
+            shape: string;
+            /**
+             * Asks
+             * @default []
+             */
+            asks?: string[];
+            /**
+             * Usual In
+             * @default null
+             */
+            usual_in?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Holes
+             * @default null
+             */
+            holes?: [
+                string,
+                string
+            ] | null;
+        };
+        /**
+         * Stop
+         * @description signs: what it looks like. blocks: reads on after “blocks”. caution: what to do on the spot, in plain words.
+         */
+        Stop: {
+            /** Title */
+            title: string;
+            /** Signs */
+            signs: string;
+            /** Blocks */
+            blocks: string;
+            /** Cleared By */
+            cleared_by: string;
+            /** Caution */
+            caution: string;
+        };
+        /** ZoneLine */
+        ZoneLine: {
+            /** Zone */
+            zone: string;
+            /** Description */
+            description: string;
+        };
+        /**
+         * PhotoAnswer
+         * @description A stored photo: what the job document names it by, and its size.
+         */
+        PhotoAnswer: {
+            /** File */
+            file: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Bytes */
+            bytes: number;
+        };
+        /** JobBody */
+        JobBody: {
+            job: components["schemas"]["Job"];
+        };
+        /**
+         * ItemsAnswer
+         * @description Readings or features in document form, each with its section beside it.
+         */
+        ItemsAnswer: {
+            /** Items */
+            items: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * CsvAsked
+         * @description CSV text, and the sections that its lines may name.
+         */
+        CsvAsked: {
+            /** Text */
+            text: string;
+            /** Sections */
+            sections: string[];
+        };
+        /**
+         * DxfAnswer
+         * @description First the layers to choose from and the drawing's own unit; with layer and unit given, the outlines in feet.
+         */
+        DxfAnswer: {
+            /**
+             * Layers
+             * @default []
+             */
+            layers?: components["schemas"]["DxfLayerLine"][];
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: string | null;
+            /**
+             * Outlines Ft
+             * @default []
+             */
+            outlines_ft?: [
+                number,
+                number
+            ][][];
+            /**
+             * Left Aside
+             * @default []
+             */
+            left_aside?: string[];
+        };
+        /** DxfLayerLine */
+        DxfLayerLine: {
+            /** Name */
+            name: string;
+            /** Closed */
+            closed: number;
+        };
+        /**
+         * WalkAnswer
+         * @description Corners as walked, the same with the closing error spread (none where it does not close), and the error.
+         */
+        WalkAnswer: {
+            /** Runs */
+            runs: number;
+            /** Points Ft */
+            points_ft: [
+                number,
+                number
+            ][];
+            /** Spread Ft */
+            spread_ft: [
+                number,
+                number
+            ][];
+            /** Error Ft */
+            error_ft: [
+                number,
+                number
+            ];
+            /** Error Length Ft */
+            error_length_ft: number;
+            /** Closes */
+            closes: boolean;
+            /** Text */
+            text: string;
+        };
+        /** WalkAsked */
+        WalkAsked: {
+            /** Text */
+            text: string;
+            /**
+             * Metric
+             * @default false
+             */
+            metric?: boolean;
+            /**
+             * Start Ft
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            start_ft?: [
+                number,
+                number
+            ];
+        };
+        /** JoinAnswer */
+        JoinAnswer: {
+            /** Job */
+            job: {
+                [key: string]: unknown;
+            };
+        };
+        /** JoinAsked */
+        JoinAsked: {
+            job: components["schemas"]["Job"];
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
         };
     };
     responses: never;
@@ -2184,6 +3117,337 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    photos_store_photo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photos_read_photo__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    exchange_export_export__name__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: "readings.csv" | "features.csv" | "floor.json" | "floor.svg" | "floor.dxf";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobBody"];
+            };
+        };
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_import_csv_import_csv__what__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: "readings" | "features";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemsAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_import_dxf_import_dxf_post: {
+        parameters: {
+            query?: {
+                layer?: string | null;
+                unit?: ("in" | "ft" | "mm" | "cm" | "m") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/dxf": string;
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DxfAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_tape_walk_outline_walk_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_join_outline_join_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_read_job_archive_jobs__job_id__archive_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    exchange_store_archive_archives_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/zip": string;
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJobAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

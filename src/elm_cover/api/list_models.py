@@ -1,0 +1,32 @@
+"""The lists that the screens offer to pick from, as the core has them."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from ..core.features import FeatureKind
+from ..core.hazards import Stop
+from ..job_product import Product
+
+
+class ProductList(BaseModel):
+    products: list[Product]
+
+
+class ZoneLine(BaseModel):
+    zone: str
+    description: str
+
+
+class ChoiceLists(BaseModel):
+    """What the screens offer to pick from, with the core's defaults beside it."""
+
+    zones: list[ZoneLine]
+    editions: list[str]
+    contact_void_pct: dict[str, float]
+    r_per_in: dict[str, float]
+    hazards: dict[str, Stop]
+    standing_cautions: list[str]
+    features: dict[str, FeatureKind]
+    flues: dict[str, str]
+    concerns: list[str]

@@ -1,0 +1,67 @@
+"""Photos over HTTP: one in, streamed and re-encoded; one out."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from flask import Response, current_app, jsonify, request, send_file
+from flask_openapi3 import APIBlueprint, RawModel, Tag
+from pydantic import BaseModel, Field
+
+from ..formats.photo import MOST_BYTES, keep_photo
+from ..store.photos import photo_path, put_photo
+from .problems import Problem, problem
+
+KEPT_IN_MEMORY_BYTES = 1_000_000
+CHUNK_BYTES = 64 * 1024
+photos = APIBlueprint("photos", __name__, url_prefix="/api/photos", abp_tags=[Tag(name="photos")])
+
+
+class PhotoBody(RawModel):
+    mimetypes = ["image/jpeg", "image/png", "image/webp"]  # noqa: RUF012 – read off the class
+
+
+class PhotoPath(BaseModel):
+    name: str = Field(max_length=80)
+
+
+class PhotoAnswer(BaseModel):
+    """A stored photo: what the job document names it by, and its size."""
+
+    file: str
+    width_px: int
+    height_px: int
+    bytes: int
+
+
+def _folder() -> Path:
+    folder: Path = current_app.extensions["elm_cover_store"].folder
+    return folder
+
+
+@photos.post(
+    "", responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem}, summary="Store a photo, re-encoded"
+)
+def store_photo(raw: PhotoBody) -> Response:
+    if request.mimetype not in PhotoBody.mimetypes:
+        return problem(415, "Not a photo", "Send a JPEG, PNG or WebP picture.")
+    with tempfile.SpooledTemporaryFile(max_size=KEPT_IN_MEMORY_BYTES) as file:
+        size = 0
+        while chunk := request.stream.read(CHUNK_BYTES):
+            size += len(chunk)
+            if size > MOST_BYTES:
+                return problem(413, "Too large", f"A photo may be {MOST_BYTES // 10**6} MB at most.")
+            file.write(chunk)
+        file.seek(0)
+        kept = keep_photo(file)  # type: ignore[arg-type]  # a binary file, whatever it is spooled in
+    put_photo(_folder(), kept)
+    answer = PhotoAnswer(file=kept.name, width_px=kept.width_px, height_px=kept.height_px, bytes=len(kept.content))
+    response = jsonify(answer.model_dump())
+    response.status_code = 201
+    return response
+
+
+@photos.get("/<name>", responses={404: Problem}, summary="A stored photo, JPEG")
+def read_photo(path: PhotoPath) -> Response:
+    return send_file(photo_path(_folder(), path.name), mimetype="image/jpeg", max_age=31_536_000)

@@ -1,0 +1,111 @@
+"""plan(job) -> Plan: the one door to the core, and the only place here that reads the job document."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from pydantic_core import to_jsonable_python
+
+from ...job import Job
+from ...job_section import Section
+from ..coverage import bags_to_order
+from ..look import Look, look_over
+from ..result import Figure, Flag, Notebook, Open, OrderLine, SectionFields, SectionPlan
+from ..section import plan_section
+from ..totals import Totals, totals_of
+from .reading import look_input, product_input, section_input
+
+LEVELS = ("stop", "caution", "note")
+
+
+@dataclass(frozen=True)
+class Plan:
+    """What plan(job) answers. fields holds the grids behind the figures, for the drawings."""
+
+    sections: tuple[SectionPlan, ...]
+    order: tuple[OrderLine, ...]
+    totals: Totals
+    flags: tuple[Flag, ...]
+    open: tuple[Open, ...]
+    figures: dict[str, Figure]
+    look: Look
+    fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
+
+
+def plan(job: Job) -> Plan:
+    """The whole plan of a job: figures per section, the order, flags, open questions, and how each figure came about."""
+    book = Notebook()
+    look = look_over(look_input(job), book)
+    products = {product.id: product_input(product) for product in job.products}
+    sections, fields = [], {}
+    if not job.sections:
+        book.ask("measure", "sections", "Measure the attic: length and width first")
+    for index, section in enumerate(job.sections):
+        notes = Notebook(section.id, f"sections.{section.id}.")
+        _flag_open_to_nowhere(job, section, notes)
+        planned, behind = plan_section(section_input(job, index, products, notes), notes)
+        sections.append(planned)
+        fields[section.id] = behind
+        book.flags += notes.flags
+        book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
+        book.figures.update(notes.figures)
+    order = _order(job, sections, book)
+    return Plan(
+        tuple(sections),
+        order,
+        totals_of(sections, order, book.flags),
+        tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
+        tuple(book.open),
+        book.figures,
+        look,
+        fields,
+    )
+
+
+def plan_json(result: Plan) -> dict[str, Any]:
+    """The plan as JSON data, nothing rounded; the grids behind it stay out."""
+    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields"})
+    for figure in data["figures"].values():
+        figure["inputs"] = {
+            name: {"value": value, "unit": unit}
+            for name, (value, unit) in figure["inputs"].items()
+            if value is not None
+        }
+    return data
+
+
+def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:
+    known = {other.id for other in job.sections}
+    for to in dict.fromkeys(edge.to for edge in section.edges if edge.kind == "open"):
+        if to is not None and to not in known:
+            notes.flag(
+                "open_to_nowhere",
+                "caution",
+                f"An edge is open to the section “{to}”, which this job does not have.",
+                "Add that section, or dam the edge and set it to what it is.",
+            )
+
+
+def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:
+    """Bags by product over the whole job: one rounding each, at the end."""
+    lines = []
+    for product in job.products:
+        used = [s for s in sections if s.product == product.id and s.bags.chart is not None]
+        if not used:
+            continue
+        chart = sum(s.bags.chart or 0.0 for s in used)
+        known = [s.bags.field for s in used if s.bags.field is not None]
+        field = sum(known) if len(known) == len(used) else None
+        order = bags_to_order(chart, job.settings.spare_pct)
+        lines.append(OrderLine(product.id, chart, field, order))
+        book.figure(
+            f"order.{product.id}.bags_order",
+            order,
+            "bags",
+            "ceil(Σ chart bags × (1 + spare))",
+            "one rounding, at the end",
+            chart_bags=(chart, "bags"),
+            spare=(job.settings.spare_pct, "%"),
+        )
+    return tuple(lines)

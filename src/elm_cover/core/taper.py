@@ -1,0 +1,100 @@
+"""How old and new fill share the room under the roof, place by place (handbook: eaves, what is there already).
+
+The fill line is level: over a dip of the old fill the new fill is thicker, over a heap it is thinner. Where the roof
+leaves less room than the fill line asks for, the old fill keeps its place and its R shrinks with its depth.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .coverage import NewFill
+from .existing import R_PER_IN, OldLayer, topmost_loose
+
+Floats = NDArray[np.float64]
+
+
+@dataclass(frozen=True, eq=False)
+class LaidLayer:
+    """A layer of old fill at many points: what it is, and its depth (in) and R there."""
+
+    layer: OldLayer
+    depth_in: Floats
+    r: Floats
+
+
+@dataclass(frozen=True, eq=False)
+class Lying:
+    """What lies at each point: the layers from the ceiling up, their top on the day, and the new fill over them."""
+
+    layers: tuple[LaidLayer, ...]
+    old_in: Floats
+    new_installed_in: Floats
+    new_settled_in: Floats
+
+
+@dataclass(frozen=True)
+class Taper:
+    """The fill of one section. layers: what lies under the new fill, at its mean depth, in inches.
+
+    rise_in: how much higher the layers stand on the day than later, where they were lifted onto fresh fill.
+    under_layers: how many of the layers are such fresh fill; a map of the old fill does not speak of those.
+    """
+
+    layers: tuple[OldLayer, ...]
+    fill: NewFill
+    rise_in: float = 0.0
+    under_layers: int = 0
+
+    @property
+    def old_in(self) -> float:
+        """Depth of what the new fill lies on, on the day."""
+        return sum(layer.depth_in for layer in self.layers) + self.rise_in
+
+    @property
+    def depth_in(self) -> float:
+        """D: what lies there + new installed, the fill line."""
+        return self.old_in + self.fill.installed_in
+
+    def at(self, room_in: Floats, old_in: Floats | None = None) -> Lying:
+        """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean."""
+        laid = self._laid(np.ones_like(room_in), old_in)
+        later = sum((layer.depth_in for layer in laid), np.zeros_like(room_in))
+        today = later + self.rise_in
+        lies = np.minimum(today, room_in)
+        share = np.divide(np.minimum(later, room_in), later, out=np.ones_like(room_in), where=later > 0)
+        layers = tuple(LaidLayer(la.layer, la.depth_in * share, la.r * share) for la in laid)
+        installed = np.maximum(0.0, np.minimum(self.depth_in, room_in) - lies)
+        ratio = self.fill.settled_in / self.fill.installed_in if self.fill.installed_in > 0 else 0.0
+        # Fill does not settle into spare room: the installed depth there, times settled / installed.
+        return Lying(layers, lies, installed, installed * ratio)
+
+    def _laid(self, ones: Floats, old_in: Floats | None) -> tuple[LaidLayer, ...]:
+        """The layers at full room. The topmost loose old layer takes what the map says more or less than the mean."""
+        depths = [ones * layer.depth_in for layer in self.layers]
+        old = self.layers[self.under_layers :]
+        if old_in is not None and old:
+            top = self.under_layers + topmost_loose([layer.material for layer in old])
+            others = sum(layer.depth_in for layer in old) - self.layers[top].depth_in
+            for i in range(self.under_layers, len(self.layers)):
+                layer = self.layers[i]
+                if i == top:
+                    depths[i] = np.maximum(0.0, old_in - others)
+                elif others > 0:
+                    depths[i] = layer.depth_in * np.minimum(1.0, old_in / others)
+        return tuple(
+            LaidLayer(layer, depth, depth * _r_per_in(layer)) for layer, depth in zip(self.layers, depths, strict=True)
+        )
+
+
+def _r_per_in(layer: OldLayer) -> float:
+    return layer.r / layer.depth_in if layer.depth_in > 0 else R_PER_IN.get(layer.material or "", 0.0)
+
+
+def depth_of(layers: Sequence[OldLayer]) -> float:
+    """Depth of all layers, inches."""
+    return sum(layer.depth_in for layer in layers)

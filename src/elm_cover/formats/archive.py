@@ -1,0 +1,141 @@
+"""A job as one zip: job.json, log.json, photos/, papers/. Bounded in entries and in unpacked size on the way in."""
+
+from __future__ import annotations
+
+import hashlib
+import io
+import json
+import re
+import zipfile
+from dataclasses import dataclass, field
+from typing import Any
+
+from ..job import Job, read_job
+from ..job_fields import Fault, JobError
+from .job_file import dump_document, parse_json
+from .photo import is_bare, keep_photo
+
+JOB, LOG = "job.json", "log.json"
+MOST_ENTRIES = 2_000
+MOST_UNPACKED_BYTES = 300_000_000
+MOST_JOB_BYTES = 2_000_000
+MOST_ENTRY_BYTES = 20_000_000
+PHOTO_NAME = re.compile(r"photos/([0-9a-f]{64}\.jpg)")
+PAPER_NAME = re.compile(r"papers/(\d{1,5})-([a-z-]{1,40})\.pdf")
+PDF_MARK = b"%PDF-"
+
+
+@dataclass(frozen=True)
+class ArchivedPaper:
+    number: int
+    kind: str
+    content: bytes
+
+
+@dataclass(frozen=True)
+class Archive:
+    """What an archive holds. days: the log of the days worked, none so far in a job that was not started."""
+
+    document: dict[str, Any]
+    photos: dict[str, bytes] = field(default_factory=dict)
+    papers: tuple[ArchivedPaper, ...] = ()
+    days: tuple[Any, ...] = ()
+
+
+def photo_names(job: Job) -> tuple[str, ...]:
+    """The photos that a job refers to, each once."""
+    named = [photo.file for photo in job.photos] + [name for hazard in job.hazards for name in hazard.photos]
+    return tuple(dict.fromkeys(named))
+
+
+def write_archive(archive: Archive) -> bytes:
+    """The zip."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
+        file.writestr(JOB, json.dumps(archive.document, indent=1, ensure_ascii=False))
+        file.writestr(LOG, json.dumps({"days": list(archive.days)}))
+        for name, content in sorted(archive.photos.items()):
+            file.writestr(zipfile.ZipInfo(f"photos/{name}"), content)  # JPEG does not get smaller
+        for paper in archive.papers:
+            file.writestr(f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf", paper.content)
+    return out.getvalue()
+
+
+def read_archive(data: bytes) -> Archive:
+    """What a zip holds, checked before anything is stored. Raises JobError with a sentence that says what is wrong."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as file:
+            return _read(file)
+    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError) as error:
+        raise JobError([Fault("archive", "is not a zip made by Elm Cover, or is damaged")]) from error
+
+
+def _read(file: zipfile.ZipFile) -> Archive:
+    entries = [info for info in file.infolist() if not info.is_dir()]
+    if len(entries) > MOST_ENTRIES:
+        raise JobError([Fault("archive", f"at most {MOST_ENTRIES:,} entries, not {len(entries):,}")])
+    if sum(info.file_size for info in entries) > MOST_UNPACKED_BYTES:
+        raise JobError([Fault("archive", f"at most {MOST_UNPACKED_BYTES // 10**6} MB unpacked")])
+    names = [info.filename for info in entries]
+    if JOB not in names or len(set(names)) != len(names):
+        raise JobError([Fault("archive", f"must hold one {JOB}")])
+    document = dump_document(read_job(parse_json(_content(file, JOB, MOST_JOB_BYTES))))
+    photos: dict[str, bytes] = {}
+    renamed: dict[str, str] = {}
+    papers: list[ArchivedPaper] = []
+    days: tuple[Any, ...] = ()
+    for name in names:
+        photo, paper = PHOTO_NAME.fullmatch(name), PAPER_NAME.fullmatch(name)
+        if photo:
+            kept, content = _photo(file, name, photo[1])
+            photos[kept] = content
+            renamed[photo[1]] = kept
+        elif paper:
+            content = _content(file, name, MOST_ENTRY_BYTES)
+            if not content.startswith(PDF_MARK):
+                raise JobError([Fault(name, "is not a PDF")])
+            papers.append(ArchivedPaper(int(paper[1]), paper[2].replace("-", " "), content))
+        elif name == LOG:
+            days = _days(_content(file, LOG, MOST_ENTRY_BYTES))
+        elif name != JOB:
+            raise JobError([Fault("archive", f"holds “{name[:80]}”, which is no part of a job")])
+    _rename(document, renamed)
+    return Archive(document, photos, tuple(sorted(papers, key=lambda p: p.number)), days)
+
+
+def _content(file: zipfile.ZipFile, name: str, most: int) -> bytes:
+    """An entry's bytes, never more than allowed whatever its header says."""
+    with file.open(name) as entry:
+        data = entry.read(most + 1)
+    if len(data) > most:
+        raise JobError([Fault(name, f"at most {most / 1e6:g} MB")])
+    return data
+
+
+def _photo(file: zipfile.ZipFile, name: str, named: str) -> tuple[str, bytes]:
+    """A photo and the name it is kept under: its own, unless a camera's words had to be taken out of it."""
+    content = _content(file, name, MOST_ENTRY_BYTES)
+    if f"{hashlib.sha256(content).hexdigest()}.jpg" != named:
+        raise JobError([Fault(name, "is not the photo it is named for")])
+    if is_bare(content):
+        return named, content
+    kept = keep_photo(io.BytesIO(content))
+    return kept.name, kept.content
+
+
+def _rename(document: dict[str, Any], renamed: dict[str, str]) -> None:
+    for photo in document.get("photos", []):
+        photo["file"] = renamed.get(photo["file"], photo["file"])
+    for hazard in document.get("hazards", []):
+        if "photos" in hazard:
+            hazard["photos"] = [renamed.get(name, name) for name in hazard["photos"]]
+
+
+def _days(data: bytes) -> tuple[Any, ...]:
+    log = parse_json(data)
+    days = log.get("days") if isinstance(log, dict) else None
+    if not isinstance(days, list):
+        raise JobError([Fault(LOG, "must be an object with a list “days”")])
+    if days:
+        raise JobError([Fault(LOG, "holds days of work, which this version cannot take over yet; nothing was stored")])
+    return ()

@@ -1,0 +1,124 @@
+"""Outlines from a DXF drawing: the closed polylines of one layer, in a unit that the user names."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from io import StringIO
+
+import ezdxf
+import shapely
+from ezdxf import path
+from ezdxf.document import Drawing
+
+from ..job_fields import Fault, JobError
+from ..job_section import AREA_LIMITS_FT2
+
+FT_PER_UNIT = {"in": 1 / 12, "ft": 1.0, "mm": 1 / 304.8, "cm": 1 / 30.48, "m": 1 / 0.3048}
+# $INSUNITS of the header; anything else: not said.
+HEADER_UNITS = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}
+MOST_CORNERS, MOST_OUTLINES = 200, 40
+ARC_OFF_FT = 0.1
+NEAR_FT = 0.005
+CLOSED = ("LWPOLYLINE", "POLYLINE")
+
+
+@dataclass(frozen=True)
+class DxfLayer:
+    name: str
+    closed: int
+
+
+@dataclass(frozen=True)
+class DxfContents:
+    """What a drawing offers: layers with closed polylines, and its own unit where it says one."""
+
+    layers: tuple[DxfLayer, ...]
+    unit: str | None
+
+
+@dataclass(frozen=True)
+class DxfOutlines:
+    """Outlines in feet, and what was left aside and why."""
+
+    outlines_ft: tuple[tuple[tuple[float, float], ...], ...]
+    left_aside: tuple[str, ...]
+
+
+def contents(data: bytes) -> DxfContents:
+    """Layers and unit of a drawing. Raises JobError where it cannot be read or has no closed polyline."""
+    document = _read(data)
+    counts: dict[str, int] = {}
+    for entity in document.modelspace():
+        if entity.dxftype() in CLOSED and getattr(entity, "is_closed", getattr(entity, "closed", False)):
+            counts[entity.dxf.layer] = counts.get(entity.dxf.layer, 0) + 1
+    if not counts:
+        raise JobError([Fault("file", "has no closed polyline; draw the outline as one and close it")])
+    unit = HEADER_UNITS.get(int(document.header.get("$INSUNITS", 0)))
+    return DxfContents(tuple(DxfLayer(name, count) for name, count in sorted(counts.items())), unit)
+
+
+def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
+    """The closed polylines of a layer in feet. Raises JobError where there is none or none can be a floor."""
+    if unit not in FT_PER_UNIT:
+        raise JobError([Fault("unit", f"allowed: {', '.join(FT_PER_UNIT)}")])
+    document = _read(data)
+    found = [e for e in document.modelspace().query("LWPOLYLINE POLYLINE") if e.dxf.layer == layer]
+    if not found:
+        raise JobError([Fault("layer", f"no polyline on the layer “{layer}”")])
+    kept, aside = [], []
+    for number, entity in enumerate(found, start=1):
+        if not getattr(entity, "is_closed", getattr(entity, "closed", False)):
+            aside.append(f"Polyline {number} is not closed.")
+            continue
+        scale = FT_PER_UNIT[unit]
+        points = [(p.x * scale, p.y * scale) for p in path.make_path(entity).flattening(ARC_OFF_FT / scale)]
+        corners = _clean(points)
+        why = _unfit(corners)
+        if why:
+            aside.append(f"Polyline {number} {why}.")
+        else:
+            kept.append(corners)
+    if not kept:
+        raise JobError([Fault("file", " ".join(aside[:5]) or "has no outline")])
+    if len(kept) > MOST_OUTLINES:
+        raise JobError([Fault("file", f"at most {MOST_OUTLINES} outlines, not {len(kept)}")])
+    x0 = min(x for corners in kept for x, _ in corners)
+    y0 = min(y for corners in kept for _, y in corners)
+    moved = tuple(tuple((round(x - x0, 4), round(y - y0, 4)) for x, y in corners) for corners in kept)
+    return DxfOutlines(moved, tuple(aside))
+
+
+def _read(data: bytes) -> Drawing:
+    try:
+        return ezdxf.read(StringIO(data.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
+    except Exception as error:  # whatever a damaged drawing makes the reader raise, it is the file that cannot be used
+        raise JobError([Fault("file", "cannot be read as DXF; save it again as text DXF, R12 or later")]) from error
+
+
+def _clean(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    """Without corners given twice, the last one that repeats the first included."""
+    kept: list[tuple[float, float]] = []
+    for point in points:
+        if not kept or math.dist(point, kept[-1]) > NEAR_FT:
+            kept.append(point)
+    while len(kept) > 1 and math.dist(kept[0], kept[-1]) <= NEAR_FT:
+        kept.pop()
+    return kept
+
+
+def _unfit(corners: list[tuple[float, float]]) -> str | None:
+    if not all(math.isfinite(v) for corner in corners for v in corner):
+        return "has a corner that is no number"
+    if len(corners) < 3:
+        return "has fewer than three corners"
+    if len(corners) > MOST_CORNERS:
+        return f"has {len(corners)} corners; at most {MOST_CORNERS}"
+    shape = shapely.Polygon(corners)
+    if not shape.is_valid:
+        return "crosses or touches itself"
+    least, most = AREA_LIMITS_FT2
+    if not least <= shape.area <= most:
+        return f"encloses {shape.area:,.1f} ft²; {least:g} to {most:,.0f} ft² allowed. Is the unit right?"
+    x0, y0, x1, y1 = shape.bounds
+    return "is wider than 1,000 ft. Is the unit right?" if max(x1 - x0, y1 - y0) > 1000 else None
