@@ -10,9 +10,12 @@ import "./shelf/shelf.css";
 import "./app/mantine.css";
 import "./app/phone.css";
 import "./drawings/drawings.css";
+import "./drawings/floor/floor.css";
+import "./steps/survey.css";
 import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
+import { lazy, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./app/NotFound";
@@ -21,6 +24,9 @@ import { resolver, theme } from "./app/theme";
 import { UnitsProvider } from "./app/units";
 import { Shelf } from "./shelf/Shelf";
 import { JobPage } from "./workbench/JobPage";
+
+// Read by few: not part of the first load.
+const Reference = lazy(async () => ({ default: (await import("./reference/Reference")).Reference }));
 
 // The style element that stops the page from scrolling under a dialog takes its nonce from here.
 setNonce(styleNonce);
@@ -42,6 +48,14 @@ createRoot(document.getElementById("root") as HTMLElement).render(
             <Route path="/" element={<Shelf />} />
             <Route path="/jobs/:id" element={<JobPage />} />
             <Route path="/jobs/:id/:step" element={<JobPage />} />
+            <Route
+              path="/interface"
+              element={
+                <Suspense>
+                  <Reference />
+                </Suspense>
+              }
+            />
             <Route path="*" element={<NotFound />} />
           </Routes>
         </BrowserRouter>

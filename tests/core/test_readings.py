@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from elm_cover.core.readings import DepthReading, depth_map, stand_out, summary
@@ -13,6 +13,7 @@ from tests.conftest import attic, codes, planned
 FLOOR = ((0.0, 0.0), (38.0, 0.0), (38.0, 25.0), (0.0, 25.0))
 
 
+@settings(deadline=None)
 @given(
     st.lists(st.tuples(st.integers(0, 38), st.integers(0, 25)), min_size=1, max_size=30, unique=True),
     st.lists(st.floats(0, 20), min_size=30, max_size=30),

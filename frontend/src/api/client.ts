@@ -5,6 +5,18 @@ export type JobDocument = Schemas["Job"];
 export type SectionDocument = Schemas["Section"];
 export type EdgeDocument = Schemas["Edge"];
 export type LayerDocument = Schemas["ExistingLayer"];
+export type FeatureDocument = Schemas["Feature"];
+export type ReadingDocument = Schemas["Reading"];
+export type AccessDocument = Schemas["Access"];
+export type HazardDocument = Schemas["Hazard"];
+export type PhotoDocument = Schemas["Photo"];
+export type OldFillPlan = Schemas["OldFillPlan"];
+export type EnclosedCutDrawing = Schemas["EnclosedCut"];
+export type FeatureKind = Schemas["FeatureKind"];
+export type WalkAnswer = Schemas["WalkAnswer"];
+export type DxfAnswer = Schemas["DxfAnswer"];
+export type PhotoAnswer = Schemas["PhotoAnswer"];
+export type Place = Schemas["Place"];
 export type Product = Schemas["Product"];
 export type StoredJob = Schemas["StoredJobAnswer"];
 export type PlanAnswer = Schemas["PlanAnswer"];
@@ -44,6 +56,34 @@ export interface Answer<T> {
   etag: string | null;
 }
 
+/** A file made by the program, handed to the user to keep. */
+export async function askForFile(url: string, name: string, body?: unknown) {
+  let response: Response;
+  try {
+    response = await fetch(url, {
+      method: body === undefined ? "GET" : "POST",
+      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new ProblemError({ title: "No connection to the program", status: 0 });
+  }
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as Problem | null;
+    throw new ProblemError(problem ?? { title: response.statusText, status: response.status });
+  }
+  handOver(await response.blob(), name);
+}
+
+export function handOver(content: Blob, name: string) {
+  const url = URL.createObjectURL(content);
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
 /** One request to the program's own API. Throws ProblemError. */
 export async function ask<T>(
   method: string,
@@ -55,8 +95,9 @@ export async function ask<T>(
   try {
     response = await fetch(url, {
       method,
-      headers: body === undefined ? headers : { "Content-Type": "application/json", ...headers },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers:
+        body === undefined || body instanceof Blob ? headers : { "Content-Type": "application/json", ...headers },
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
     throw new ProblemError({ title: "No connection to the program", status: 0 });

@@ -5,6 +5,7 @@ import type { DrawnCut } from "../api/client";
 import { useUnits } from "../app/units";
 import { useBench } from "../workbench/context";
 import { type CutView, cutFrame } from "./cutFrame";
+import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
 import { Ruler } from "./Ruler";
 import { texture } from "./Textures";
@@ -19,6 +20,23 @@ export function Cut() {
   const units = useUnits();
   const [view, setView] = useState<CutView>("A");
   const cut = drawing?.cut;
+  const enclosed = drawing?.enclosed_cut?.section === section.id ? drawing.enclosed_cut : null;
+  if (section.kind && section.kind !== "open_floor") {
+    return (
+      <section className="drawing cut" aria-label="Cut">
+        <header>
+          <h2>Cut</h2>
+          <span className="soft">
+            {enclosed ? "across these bays, to scale" : "type this section's own dimensions in the sheet to see it cut"}
+          </span>
+        </header>
+        <p className="cut-title" />
+        <div className="canvas" ref={ref}>
+          {enclosed && width > 0 && height > 0 ? <EnclosedCut cut={enclosed} width={width} height={height} /> : null}
+        </div>
+      </section>
+    );
+  }
   const end = cut?.ends[view === "B" ? 1 : 0];
   const eave = view === "whole" ? undefined : sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
   const frame =

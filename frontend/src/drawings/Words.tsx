@@ -25,7 +25,7 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 
 /** What the Floor shows, as a table. */
 export function FloorWords() {
-  const { drawing, section, sectionPlan } = useBench();
+  const { drawing, section, sectionPlan, lists } = useBench();
   const units = useUnits();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   if (!drawn) return null;
@@ -37,6 +37,7 @@ export function FloorWords() {
         return (
           <Row key={edge.index} name={`${edge.side} wall`}>
             {say(units.length(edge.length_ft))}
+            {edge.kind === "eave" || edge.kind === "gable" ? "" : `, ${edge.kind.replaceAll("_", " ")}`}
             {eave ? `, eave${eave.bays ? `, ${eave.bays} bays, ${eave.baffles ?? "?"} with baffles` : ""}` : ""}
           </Row>
         );
@@ -47,10 +48,32 @@ export function FloorWords() {
           {kept.corners_ft[2]?.map((v) => v.toFixed(1)).join(", ")} ft
         </Row>
       ))}
+      {section.features
+        ?.filter((f) => f.at_ft)
+        .map((f, i) => (
+          <Row key={f.id ?? String(i)} name={lists.features[f.kind]?.title ?? f.kind.replaceAll("_", " ")}>
+            at {f.at_ft?.map((v) => v.toFixed(1)).join(", ")} ft
+          </Row>
+        ))}
+      {section.readings?.length ? (
+        <Row name="readings">
+          {section.readings
+            .map(
+              (r) =>
+                `${say(units.depth(r.depth_in))}${r.at_ft ? ` at ${r.at_ft.map((v) => v.toFixed(1)).join(", ")} ft` : ""}`,
+            )
+            .join("; ")}
+        </Row>
+      ) : null}
+      {drawn.heights.length ? (
+        <Row name="room under the roof">
+          lines at {[...new Set(drawn.heights.map((h) => say(units.depth(h.room_in))))].join(", ")}
+        </Row>
+      ) : null}
       <Row name="depth markers">
         {drawn.markers_ft.map(([x, y]) => `${x.toFixed(1)}, ${y.toFixed(1)} ft`).join("; ")}
       </Row>
-      {drawn.grid ? (
+      {drawn.grid?.depth_range_in ? (
         <Row name="insulation">
           {say(units.depth(drawn.grid.depth_range_in[0]))} where thinnest,{" "}
           {say(units.depth(drawn.grid.depth_range_in[1]))} where full

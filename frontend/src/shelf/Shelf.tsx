@@ -2,11 +2,13 @@ import { Button, FileButton, SegmentedControl, useComputedColorScheme, useMantin
 import { useDisclosure } from "@mantine/hooks";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { ask, type JobLine, type ProblemError, type StoredJob } from "../api/client";
 import { useUnits } from "../app/units";
 import { JobCard } from "./JobCard";
 import { NewAttic } from "./NewAttic";
+
+const MOST_ARCHIVE_MB = 300;
 
 /** The list of jobs, each with a small drawing of its attic and its headline figures; and the bin. */
 export function Shelf() {
@@ -36,6 +38,15 @@ export function Shelf() {
   const open = (file: File | null) =>
     file &&
     void act(async () => {
+      if (file.name.endsWith(".zip")) {
+        if (file.size > MOST_ARCHIVE_MB * 1e6)
+          throw new Error(`${file.name} has ${Math.round(file.size / 1e6)} MB; at most ${MOST_ARCHIVE_MB} MB`);
+        const { data: stored } = await ask<StoredJob>("POST", "/api/archives", file, {
+          "Content-Type": "application/zip",
+        });
+        navigate(`/jobs/${stored.id}`);
+        return;
+      }
       let document: unknown;
       try {
         document = JSON.parse(await file.text());
@@ -68,10 +79,10 @@ export function Shelf() {
       <main>
         <div className="shelf-tools">
           <Button onClick={newAttic.open}>New attic</Button>
-          <FileButton onChange={open} accept=".json,application/json">
+          <FileButton onChange={open} accept=".json,.zip,application/json,application/zip">
             {(props) => (
               <Button variant="default" {...props}>
-                Open a job file
+                Open a job file or archive
               </Button>
             )}
           </FileButton>
@@ -120,6 +131,9 @@ export function Shelf() {
           ))}
         </ul>
       </main>
+      <footer className="shelf-foot">
+        <Link to="/interface">How other programs talk to this one</Link>
+      </footer>
       <NewAttic opened={newOpen} onClose={newAttic.close} />
     </div>
   );

@@ -3,24 +3,12 @@ import type { JobDocument } from "../api/client";
 import { useUnits } from "../app/units";
 import { NumberField } from "../fields/NumberField";
 import { Pick } from "../fields/Pick";
+import { ZoneSelect } from "../fields/ZoneSelect";
 import { FigureButton } from "../tally/FigureButton";
 import { useBench } from "../workbench/context";
 import { Part } from "./Part";
 
 type Target = NonNullable<JobDocument["target"]>;
-
-const CLIMATES: Record<string, string> = {
-  "0": "extremely hot",
-  "1": "very hot",
-  "2": "hot",
-  "3": "warm",
-  "4": "mixed",
-  "5": "cool",
-  "6": "cold",
-  "7": "very cold",
-  "8": "subarctic",
-};
-const AIR: Record<string, string> = { A: "humid", B: "dry", C: "marine" };
 
 /** Target: which R to reach, and by which rule. */
 export function TargetStep() {
@@ -36,27 +24,11 @@ export function TargetStep() {
       // A new target takes the depth back from the flag.
       for (const choice of Object.values(d.choice ?? {})) choice.depth = { by: "target" };
     });
-  const zones = lists.zones.map((zone) => ({
-    value: zone,
-    label: `${zone} · ${CLIMATES[zone[0] ?? ""]}${zone[1] ? `, ${AIR[zone[1]]}` : ""}`,
-  }));
   const r = sectionPlan?.r_target;
   return (
     <>
       <Part title="Climate zone">
-        <Select
-          size="sm"
-          label="Zone"
-          placeholder="pick the zone of the house"
-          searchable
-          data={zones}
-          value={document.house?.climate_zone ?? null}
-          onChange={(zone) =>
-            job.edit("the climate zone", (d) => {
-              d.house = { ...d.house, climate_zone: zone as NonNullable<JobDocument["house"]>["climate_zone"] };
-            })
-          }
-        />
+        <ZoneSelect />
       </Part>
       <Part title="R to reach" aside={own ? "for this section" : undefined}>
         <Pick

@@ -1,7 +1,8 @@
 import type { ComponentType } from "react";
 import { Choose } from "./Choose";
 import { EavesStep } from "./EavesStep";
-import { Measure } from "./Measure";
+import { LookOver } from "./look/LookOver";
+import { Measure } from "./measure/Measure";
 import { TargetStep } from "./TargetStep";
 
 export interface StepInfo {
@@ -10,25 +11,51 @@ export interface StepInfo {
   about: string;
   /** Steps of the plan's open questions that are asked here. */
   asks: readonly string[];
+  /** Whether its questions are asked section by section. */
+  bySection: boolean;
   Sheet: ComponentType;
 }
 
 /** The steps that are there, in working order. */
 export const STEPS: readonly StepInfo[] = [
   {
+    id: "look-over",
+    title: "Look over",
+    about: "Why the visit, the way in, and what stops the job.",
+    asks: ["look_over"],
+    bySection: false,
+    Sheet: LookOver,
+  },
+  {
     id: "measure",
     title: "Measure",
     about: "Walk the walls, then the old fill.",
-    asks: ["measure", "look_over"],
+    asks: ["measure"],
+    bySection: true,
     Sheet: Measure,
   },
-  { id: "target", title: "Target", about: "Which R, and who says so.", asks: ["target"], Sheet: TargetStep },
-  { id: "choose", title: "Choose", about: "What goes in, how deep, how many.", asks: ["choose"], Sheet: Choose },
+  {
+    id: "target",
+    title: "Target",
+    about: "Which R, and who says so.",
+    asks: ["target"],
+    bySection: true,
+    Sheet: TargetStep,
+  },
+  {
+    id: "choose",
+    title: "Choose",
+    about: "What goes in, how deep, how many.",
+    asks: ["choose"],
+    bySection: true,
+    Sheet: Choose,
+  },
   {
     id: "eaves",
     title: "Eaves",
     about: "Air in over the bays, fill out to the plate.",
     asks: ["eaves"],
+    bySection: true,
     Sheet: EavesStep,
   },
 ];

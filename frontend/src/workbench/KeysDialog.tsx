@@ -2,9 +2,12 @@ import { Kbd, Table } from "@mantine/core";
 import { Dialog } from "../app/Dialog";
 
 export const KEYS: readonly [string, string][] = [
-  ["1 – 4", "go to a step"],
+  ["1 – 5", "go to a step"],
   ["f", "to the flag of the fill line; then ↑ ↓ move it, Home and End go to its ends"],
   ["c", "to the cut on the Floor; then arrows move it by 1 ft; Tab goes on to A and B"],
+  ["o", "to the first corner, reading, sign or photo on the Floor; Tab goes on to the next"],
+  ["arrows", "move what is picked on the Floor by 6 in, with Shift by 1 in; Delete takes it away"],
+  ["Enter", "on a wall's length: type it; on a section: open it; on a + : put a corner in"],
   ["u, Ctrl Z", "undo"],
   ["Shift U, Ctrl Shift Z", "redo"],
   ["m", "metric view, or feet and inches"],

@@ -17,7 +17,18 @@ function saveWords(save: SaveState): string {
   }
 }
 
-export type Action = "undo" | "redo" | "save" | "print" | "history" | "file" | "keys";
+export type Action =
+  | "undo"
+  | "redo"
+  | "save"
+  | "print"
+  | "history"
+  | "file"
+  | "archive"
+  | "svg"
+  | "dxf"
+  | "json"
+  | "keys";
 
 interface Props {
   name: string;
@@ -95,6 +106,13 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
         <Menu.Dropdown>
           <Menu.Item onClick={() => act("history")}>History, bring back</Menu.Item>
           <Menu.Item onClick={() => act("file")}>Save as a job file</Menu.Item>
+          <Menu.Item onClick={() => act("archive")} disabled={save.kind !== "saved"}>
+            Archive with photos and papers
+          </Menu.Item>
+          <Menu.Label>The Floor as</Menu.Label>
+          <Menu.Item onClick={() => act("svg")}>drawing, SVG</Menu.Item>
+          <Menu.Item onClick={() => act("dxf")}>drawing, DXF in feet</Menu.Item>
+          <Menu.Item onClick={() => act("json")}>data, JSON</Menu.Item>
           <Menu.Divider />
           <Menu.Item onClick={units.toggle}>{units.metric ? "Feet and inches" : "Metric view"}</Menu.Item>
           <Menu.Item onClick={() => setColorScheme(scheme === "dark" ? "light" : "dark")}>

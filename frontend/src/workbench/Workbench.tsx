@@ -2,21 +2,29 @@ import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from 
 import { useDebouncedValue, useDisclosure, useMediaQuery } from "@mantine/hooks";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
-import type { ChoiceLists, CutAsked, Product, SectionDocument } from "../api/client";
+import {
+  askForFile,
+  type ChoiceLists,
+  type CutAsked,
+  type JobDocument,
+  type Product,
+  type SectionDocument,
+} from "../api/client";
 import { useUnits } from "../app/units";
 import { Cut } from "../drawings/Cut";
-import { Floor } from "../drawings/Floor";
+import { Floor } from "../drawings/floor/Floor";
 import { Textures } from "../drawings/Textures";
 import { STEPS } from "../steps/steps";
 import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
 import { type Bench, BenchProvider } from "./context";
 import { HistoryDialog } from "./HistoryDialog";
-import { saveAsFile } from "./jobFile";
+import { fileName, saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
 import { printSheet } from "./printSheet";
 import { Sheet } from "./Sheet";
 import { type Action, TopBar } from "./TopBar";
+import { CUT, type Picked, type Tool } from "./tool";
 import type { JobHandle } from "./useJob";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
@@ -45,31 +53,46 @@ export function Workbench({ id, job, library, lists }: Props) {
   const [keysOpen, keysDialog] = useDisclosure(false);
   const [historyOpen, history] = useDisclosure(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const live = usePlan(job.document, cut);
+  const [tool, setTool] = useState<Tool>(CUT);
+  const [picked, pick] = useState<Picked | null>(null);
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
   const sections = job.document.sections ?? [];
   const found = sections.findIndex((s) => s.id === sectionId);
   const sectionIndex = Math.max(0, found);
   const section = sections[sectionIndex] as SectionDocument | undefined;
+  const openId = section?.id;
+  // The cut goes with the section that is open: where it was drawn, else across its middle.
+  const askedCut = useMemo(
+    () => (openId === undefined ? null : cut?.section === openId ? cut : { section: openId }),
+    [cut, openId],
+  );
+  const live = usePlan(job.document, askedCut);
 
   const { edit } = job;
-  const openId = section?.id;
   const editSection = useCallback(
-    (label: string, recipe: (section: SectionDocument) => void, merge = false) =>
+    (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge = false) =>
       edit(
         label,
         (d) => {
           const mine = d.sections?.find((s) => s.id === openId);
-          if (mine) recipe(mine);
+          if (mine) recipe(mine, d);
         },
         merge,
       ),
     [edit, openId],
   );
+  const openSection = useCallback((to: string) => {
+    setSectionId(to);
+    pick(null);
+  }, []);
   const goTo = useCallback(
     (to: string) => {
-      if (to !== step.id) job.cutRevision();
+      if (to !== step.id) {
+        job.cutRevision();
+        setTool(CUT);
+        pick(null);
+      }
       navigate(`/jobs/${id}/${to}`);
     },
     [job, step.id, navigate, id],
@@ -82,6 +105,7 @@ export function Workbench({ id, job, library, lists }: Props) {
       "?": keysDialog.open,
       f: focus("#fill-flag"),
       c: focus(".cut-line .grip"),
+      o: focus(".floor .handle"),
       u: job.undo,
       "ctrl z": job.undo,
       "shift u": job.redo,
@@ -93,6 +117,12 @@ export function Workbench({ id, job, library, lists }: Props) {
     };
   }, [job, goTo, keysDialog, units, scheme, setColorScheme]);
   useKeys(keys);
+  const hand = (url: string, ending: string, body?: unknown) => {
+    setTrouble(null);
+    askForFile(url, fileName(job.document, ending), body).catch((error: Error) =>
+      setTrouble(`The file could not be made: ${error.message}`),
+    );
+  };
   const actions = useRef({} as Record<Action, () => void>);
   actions.current = {
     undo: job.undo,
@@ -101,6 +131,10 @@ export function Workbench({ id, job, library, lists }: Props) {
     history: history.open,
     keys: keysDialog.open,
     file: () => saveAsFile(job.document),
+    archive: () => hand(`/api/jobs/${id}/archive`, ".elm-cover.zip"),
+    svg: () => hand("/api/export/floor.svg", "-floor.svg", { job: job.document }),
+    dxf: () => hand("/api/export/floor.dxf", "-floor.dxf", { job: job.document }),
+    json: () => hand("/api/export/floor.json", "-floor.json", { job: job.document }),
     print: () => {
       setTrouble(null);
       printSheet(id, job).catch((error: Error) => setTrouble(`The sheet could not be printed: ${error.message}`));
@@ -122,12 +156,18 @@ export function Workbench({ id, job, library, lists }: Props) {
             faults: live.faults,
             cut,
             setCut,
+            tool,
+            setTool,
+            stepId: step.id,
+            picked,
+            pick,
+            openSection,
             library,
             lists,
             editSection,
           }
         : null,
-    [job, section, sectionIndex, live, cut, library, lists, editSection],
+    [job, section, sectionIndex, live, cut, tool, step.id, picked, openSection, library, lists, editSection],
   );
   // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
   const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
@@ -152,7 +192,12 @@ export function Workbench({ id, job, library, lists }: Props) {
               to={`/jobs/${id}/${s.id}`}
               className={s.id === step.id ? "step here" : "step"}
               aria-current={s.id === step.id ? "step" : undefined}
-              onClick={() => s.id !== step.id && job.cutRevision()}
+              onClick={() => {
+                if (s.id === step.id) return;
+                job.cutRevision();
+                setTool(CUT);
+                pick(null);
+              }}
             >
               <span className={open || !live.answer ? "sign" : "sign done"}>{open || !live.answer ? i + 1 : "✓"}</span>
               <span>{s.title}</span>
@@ -168,7 +213,7 @@ export function Workbench({ id, job, library, lists }: Props) {
       </nav>
       {bench ? (
         <BenchProvider value={bench}>
-          <main className="drawings">
+          <main className={`drawings at-${step.id}`}>
             {narrow ? (
               <SegmentedControl
                 className="tabs"
@@ -196,7 +241,7 @@ export function Workbench({ id, job, library, lists }: Props) {
             {!narrow || tab === "cut" ? <Cut /> : null}
           </main>
           <BenchProvider value={job.dragged && later ? later : bench}>
-            <Sheet step={step} onSection={setSectionId} />
+            <Sheet step={step} />
           </BenchProvider>
           <Tally />
         </BenchProvider>

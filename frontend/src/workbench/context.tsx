@@ -9,6 +9,7 @@ import type {
   SectionDocument,
   SectionPlan,
 } from "../api/client";
+import type { Picked, Tool } from "./tool";
 import type { JobHandle } from "./useJob";
 
 /** What every part of the workbench works on. */
@@ -23,10 +24,17 @@ export interface Bench {
   faults: Record<string, string>;
   cut: CutAsked | null;
   setCut: (cut: CutAsked) => void;
+  /** What a tap on the Floor does, and what is picked there. */
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+  stepId: string;
+  picked: Picked | null;
+  pick: (picked: Picked | null) => void;
+  openSection: (id: string) => void;
   library: Product[];
   lists: ChoiceLists;
   /** Edits the section that is open. */
-  editSection: (label: string, recipe: (section: SectionDocument) => void, merge?: boolean) => void;
+  editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
 }
 
 const Context = createContext<Bench | null>(null);

@@ -58,10 +58,19 @@ export function withStep(
   const last = draft.past.at(-1);
   const grows = merge && last?.label === label && at - last.at < MERGE_WITHIN_MS && draft.future.length === 0;
   const step: Step = grows
-    ? { label, at, dragged: merge, forward: [...last.forward, ...forward], back: [...back, ...last.back] }
+    ? { label, at, dragged: merge, ...grown(last, forward, back) }
     : { label, at, dragged: merge, forward, back };
   const past = [...(grows ? draft.past.slice(0, -1) : draft.past), step].slice(-MOST_STEPS);
   return { ...draft, document, dirty: true, past, future: [] };
+}
+
+const place = (patches: Patch[]) => patches.map((p) => `${p.op} ${p.path.join("/")}`).join("\n");
+
+/** One step out of two: of a handle dragged on over the same place only where it began and where it is now is kept. */
+function grown(last: Step, forward: Patch[], back: Patch[]): Pick<Step, "forward" | "back"> {
+  const replaces = forward.every((patch) => patch.op === "replace");
+  if (replaces && place(last.forward) === place(forward)) return { forward, back: last.back };
+  return { forward: [...last.forward, ...forward], back: [...back, ...last.back] };
 }
 
 /** A draft with a stored document in place of its own, which stays one undo away. */

@@ -146,6 +146,7 @@ class DrawnGrid(BaseModel):
     r: str | None
     old_in: str | None
     old_range_in: Point | None
+    old_full_in: float | None
 
 
 class DrawnBay(BaseModel):
@@ -234,8 +235,8 @@ class DrawnCut(BaseModel):
 class DrawnDimension(BaseModel):
     name: str
     value_in: float
-    from_in: Point
-    to_in: Point
+    from_in: Point | None
+    to_in: Point | None
 
 
 class EnclosedShape(BaseModel):

@@ -22,6 +22,7 @@ MOST_CELLS_DRAWN = 12_000
 OUTSIDE = 65_535
 PER_UNIT = 100
 BAY_MARK_FT = 1.2
+OLD_FULL_QUANTILE = 0.9
 
 
 def drawing(
@@ -128,6 +129,8 @@ def _packed(fields: SectionFields) -> dict[str, Any] | None:
         "r": pack(fields.r),
         "old_in": pack(fields.old_in),
         "old_range_in": span(fields.old_in),
+        # What counts as full of the old fill: one odd heap does not make all the rest look thin.
+        "old_full_in": None if fields.old_in is None else float(np.quantile(fields.old_in, OLD_FULL_QUANTILE)),
     }
 
 

@@ -9,7 +9,8 @@ from .enclosed import Enclosed
 from .outline import Points, edge_length_ft, polygon_area_ft2
 
 BOARD_IN = 0.5
-LEVEL_SHOWN_IN = 72.0
+LEVEL_SHOWN_IN = 48.0
+SLOPE_SHOWN_IN = 30.0
 ROOM_BELOW_IN = 18.0
 Point = tuple[float, float]
 
@@ -38,16 +39,23 @@ def _shape(role: str, points: list[Point], closed: bool = True) -> dict[str, Any
     return {"role": role, "closed": closed, "points": [[float(s), float(z)] for s, z in points]}
 
 
-def _dimension(name: str, value_in: float, a: Point, b: Point) -> dict[str, Any]:
-    return {"name": name, "value_in": value_in, "from_in": list(map(float, a)), "to_in": list(map(float, b))}
+def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> dict[str, Any]:
+    """A dimension between two points; without them one of the whole, of which only a part is drawn."""
+    return {
+        "name": name,
+        "value_in": value_in,
+        "from_in": None if a is None else list(map(float, a)),
+        "to_in": None if b is None else list(map(float, b)),
+    }
 
 
 def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
-    """Across the slope: its plan depth is the plan area over the longest side."""
+    """Across the slope, a stretch of it: its plan depth is the plan area over the longest side."""
     longest = max(edge_length_ft(outline, i) for i in range(len(outline)))
     run = 12 * polygon_area_ft2(outline) / longest
     angle = math.atan(found.rise_in_12 / 12)
-    length = run / math.cos(angle)
+    whole = run / math.cos(angle)
+    length = min(whole, SLOPE_SHOWN_IN)
 
     def at(along: float, up: float) -> Point:
         return (along * math.cos(angle) - up * math.sin(angle), along * math.sin(angle) + up * math.cos(angle))
@@ -62,12 +70,12 @@ def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
         middle = fill + found.channel_in / 2
         shapes.append(_shape("air", [at(0, middle), at(length, middle)], closed=False))
     dimensions = [
-        _dimension("to fill", fill, at(length * 0.35, 0), at(length * 0.35, fill)),
-        _dimension("rafter", rafter, at(length * 0.65, 0), at(length * 0.65, rafter)),
-        _dimension("slope", length, at(0, -4), at(length, -4)),
+        _dimension("to fill", fill, at(length * 0.25, 0), at(length * 0.25, fill)),
+        _dimension("rafter", rafter, at(length * 0.55, 0), at(length * 0.55, rafter)),
+        _dimension("slope, along", whole),
     ]
     if found.channel_in > 0:
-        dimensions.append(_dimension("air channel", found.channel_in, at(length * 0.9, fill), at(length * 0.9, rafter)))
+        dimensions.append(_dimension("air channel", found.channel_in, at(length * 0.85, fill), at(length * 0.85, rafter)))
     return _made(shapes, dimensions)
 
 

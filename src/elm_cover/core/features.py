@@ -85,8 +85,9 @@ class FeatureFinding:
     what_to_do: str
 
 
-def findings(features: tuple[FeatureInput, ...], cleared: frozenset[str]) -> list[FeatureFinding]:
-    """Stops and cautions that follow from the record. cleared: hazards that somebody cleared. Source: handbook, hazards."""
+def findings(features: tuple[FeatureInput, ...], judged: frozenset[str]) -> list[FeatureFinding]:
+    """Stops and cautions that follow from the record. judged: hazards that are cleared, or that
+    stop the job by themselves already. Source: handbook, hazards."""
     found = []
 
     def count(kind: str, **wanted: object) -> int:
@@ -95,7 +96,7 @@ def findings(features: tuple[FeatureInput, ...], cleared: frozenset[str]) -> lis
         )
 
     into_attic = count("fan", blows_to="attic")
-    if into_attic and "fan_into_attic" not in cleared:
+    if into_attic and "fan_into_attic" not in judged:
         found.append(
             FeatureFinding(
                 "fan_into_attic",
@@ -115,7 +116,7 @@ def findings(features: tuple[FeatureInput, ...], cleared: frozenset[str]) -> lis
             )
         )
     single = count("flue", flue="single_wall")
-    if single and "single_wall_vent" not in cleared:
+    if single and "single_wall_vent" not in judged:
         found.append(
             FeatureFinding(
                 "single_wall_vent",
@@ -125,7 +126,7 @@ def findings(features: tuple[FeatureInput, ...], cleared: frozenset[str]) -> lis
             )
         )
     bare = count("flue", shielded=False) + count("chimney", shielded=False)
-    if bare and "unshielded_flue" not in cleared:
+    if bare and "unshielded_flue" not in judged:
         found.append(
             FeatureFinding(
                 "unshielded_flue",

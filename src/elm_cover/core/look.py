@@ -10,7 +10,7 @@ from .contact import CURES, Place, SectionFacts, places
 from .features import FeatureInput, holes_to_find
 from .hazards import BLOCKING_STATUSES, STOPS, stop_for
 from .outline import contains
-from .result import Notebook
+from .result import Flag, Notebook
 
 OVERLAP_FT2 = 0.25
 # Why the visit was asked for; the first question on site.
@@ -110,6 +110,7 @@ def _hazard_flags(seen: LookInput, book: Notebook) -> None:
 
 
 def _contact_flags(seen: LookInput, contact: tuple[Place, ...], book: Notebook) -> None:
+    names = {section.id: section.name for section in seen.sections}
     titles = {(place.place, place.section): place.title for place in contact}
     answered = {(look.place, look.section) for look in seen.contact if look.found is not None}
     missing = [place for place in contact if (place.place, place.section) not in answered]
@@ -119,8 +120,9 @@ def _contact_flags(seen: LookInput, contact: tuple[Place, ...], book: Notebook) 
     for index, look in enumerate(seen.contact):
         if look.found == "apart":
             title = titles.get((look.place, look.section), look.place.replace("_", " ").capitalize())
-            text = f"{title}: insulation and ceiling part company here."
-            book.flag("contact_lost", "caution", text, CURES, f"contact[{index}]")
+            where = f" ({names[look.section]})" if look.section in names else ""
+            text = f"{title}{where}: insulation and ceiling part company here."
+            book.flags.append(Flag("contact_lost", "caution", look.section, text, CURES, f"contact[{index}]"))
 
 
 def _holes(seen: LookInput, book: Notebook) -> tuple[HoleToFind, ...]:

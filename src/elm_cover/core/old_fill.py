@@ -37,6 +37,8 @@ NAMES = {
 def layers_today(section: SectionInput, mean_in: float | None, notes: Notebook) -> tuple[OldLayer, ...] | None:
     """The old layers as they lie, at their mean depth by the readings where there are any; None while unknown."""
     if section.layers is None:
+        if section.kind == "left_out":
+            return None
         notes.ask("measure", f"{section.path}.existing", "What lies there now? Bare, or which old fill and how deep")
         return None
     layers = list(section.layers)

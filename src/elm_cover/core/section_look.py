@@ -14,7 +14,7 @@ def look_flags(section: SectionInput, readings: ReadingsPlan | None, notes: Note
     """Flags and questions that need no plan."""
     if readings is not None:
         _reading_flags(section, readings, notes)
-    for found in findings(section.features, section.cleared):
+    for found in findings(section.features, section.cleared | section.blocked_by):
         notes.flag(found.code, found.level, found.text, found.what_to_do, f"{section.path}.features")
     if section.kind == "sloped_bays":
         _slope(section, notes)

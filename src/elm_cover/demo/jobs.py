@@ -11,16 +11,26 @@ from ..api.planning import headline
 from ..formats.chart_csv import library
 from ..job import read_job
 from ..store.jobs import JobStore
+from ..store.photos import put_photo
+from .pictures import demo_photos
 
 PRODUCT = "cellulose-low-settling"
 
 
 def demo_documents() -> list[dict[str, Any]]:
-    """The demo jobs, with the product they use taken from the library."""
+    """The demo jobs, with the product they use taken from the library and their pictures by their stored names."""
+    names = {f"@{name}": photo.name for name, photo in demo_photos().items()}
     folder = resources.files("elm_cover") / "demo"
     product = next(p for p in library() if p.id == PRODUCT).model_dump(exclude_none=True, mode="json")
     files = sorted((f for f in folder.iterdir() if f.name.endswith(".json")), key=lambda f: f.name)
-    return [{**json.loads(f.read_text(encoding="utf-8")), "products": [product]} for f in files]
+    return [{**_with_photos(f.read_text(encoding="utf-8"), names), "products": [product]} for f in files]
+
+
+def _with_photos(text: str, names: dict[str, str]) -> dict[str, Any]:
+    for mark, name in names.items():
+        text = text.replace(f'"{mark}"', f'"{name}"')
+    document: dict[str, Any] = json.loads(text)
+    return document
 
 
 def add_demo_jobs(folder: Path) -> None:
@@ -28,6 +38,9 @@ def add_demo_jobs(folder: Path) -> None:
     store = JobStore(folder, headline)
     if store.all() or store.all(in_bin=True):
         return
-    for document in demo_documents():
+    for photo in demo_photos().values():
+        put_photo(folder, photo)
+    # The first one is stored last, so that it stands on top of the shelf.
+    for document in reversed(demo_documents()):
         read_job(document)
         store.create(document, "local")

@@ -1588,12 +1588,12 @@ export interface components {
             from_in: [
                 number,
                 number
-            ];
+            ] | null;
             /** To In */
             to_in: [
                 number,
                 number
-            ];
+            ] | null;
         };
         /** DrawnEdge */
         DrawnEdge: {
@@ -1651,6 +1651,8 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** Old Full In */
+            old_full_in: number | null;
         };
         /**
          * DrawnHeight

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, useState } from "react";
-import type { DrawnCut } from "../api/client";
-import { useBench } from "../workbench/context";
-import type { Frame } from "./floorParts";
-import { useDrag } from "./useDrag";
+import type { DrawnCut } from "../../api/client";
+import { useBench } from "../../workbench/context";
+import { useDrag } from "../useDrag";
+import type { Frame } from "./parts";
 
 type Point = [number, number];
 const STEP_FT = 1;

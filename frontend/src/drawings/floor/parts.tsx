@@ -1,9 +1,10 @@
-import type { DrawnCut, DrawnSection } from "../api/client";
+import type { DrawnCut, DrawnSection } from "../../api/client";
 
-/** From feet on the floor to pixels; north is up. */
+/** From feet on the floor to pixels, and back; north is up. */
 export interface Frame {
   x: (ft: number) => number;
   y: (ft: number) => number;
+  back: (px: number, py: number) => [number, number];
   scale: number;
 }
 
@@ -22,34 +23,34 @@ export function floorFrame(outline: readonly (readonly [number, number])[], widt
   );
   const left = (width - (x1 - x0) * scale) / 2;
   const top = MARGIN_TOP + (height - MARGIN_TOP - MARGIN_BOTTOM - (y1 - y0) * scale) / 2;
-  return { scale, x: (ft) => left + (ft - x0) * scale, y: (ft) => top + (y1 - ft) * scale };
+  return {
+    scale,
+    x: (ft) => left + (ft - x0) * scale,
+    y: (ft) => top + (y1 - ft) * scale,
+    back: (px, py) => [(px - left) / scale + x0, y1 - (py - top) / scale],
+  };
 }
 
 const OUTSIDE_FT = 1.2;
-const SHARES = [0.5, 0.2, 0.8, 0.35, 0.65, 0.1, 0.9];
+const SHARES = [0.5, 0.2, 0.8, 0.35, 0.65, 0.1, 0.9, 0.02, 0.98];
 const LINE_PX = 18;
 const END_PX = 16;
 
 type Edge = DrawnSection["edges"][number];
-type Box = [left: number, top: number, right: number, bottom: number];
+export type Box = [left: number, top: number, right: number, bottom: number];
 
 export interface EdgeLabel {
   x: number;
   y: number;
   anchor: "start" | "end" | "middle";
   lines: string[];
+  box: Box;
 }
 
-const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
+export const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
 
-/** Where each wall's words are written: outside it, beyond the bays, clear of one another and of the cut's ends. */
-export function edgeLabels(
-  edges: readonly Edge[],
-  words: (edge: Edge) => string[],
-  frame: Frame,
-  cut: DrawnCut | null,
-  charPx: number,
-): Map<number, EdgeLabel> {
+/** The room that the letters and arrows at the cut's ends take. */
+export function cutEnds(cut: DrawnCut | null, frame: Frame): Box[] {
   const taken: Box[] = [];
   if (cut) {
     const direction = Math.atan2(
@@ -63,16 +64,33 @@ export function edgeLabels(
         taken.push([x - END_PX, y - END_PX, x + END_PX, y + END_PX]);
       }
   }
+  return taken;
+}
+
+/** Where each wall's words are written: outside it, beyond the bays, clear of one another and of the cut's ends. */
+export function edgeLabels(
+  edges: readonly Edge[],
+  words: (edge: Edge) => string[],
+  frame: Frame,
+  cut: DrawnCut | null,
+  charPx: number,
+): Map<number, EdgeLabel> {
+  const taken = cutEnds(cut, frame);
   const labels = new Map<number, EdgeLabel>();
   for (const edge of edges) {
     const sideways = edge.side.includes("east") || edge.side.includes("west");
-    const lines = sideways ? words(edge) : [words(edge).join(" · ")];
-    const wide = Math.max(...lines.map((line) => line.length)) * charPx;
-    const choices = SHARES.map((share) => place(edge, frame, share, sideways, wide, lines.length));
-    const best = choices.find(({ box }) => !taken.some((other) => overlap(box, other))) ?? choices[0];
-    if (!best) continue;
-    taken.push(best.box);
-    labels.set(edge.index, { ...best.at, lines });
+    const all = words(edge);
+    // Where the whole does not fit, the length alone; where that does not fit either, nothing.
+    for (const said of [all, all.slice(0, 1)]) {
+      const lines = sideways ? said : [said.join(" · ")];
+      const wide = Math.max(...lines.map((line) => line.length)) * charPx;
+      const choices = SHARES.map((share) => place(edge, frame, share, sideways, wide, lines.length));
+      const best = choices.find(({ box }) => !taken.some((other) => overlap(box, other)));
+      if (!best) continue;
+      taken.push(best.box);
+      labels.set(edge.index, { ...best.at, lines, box: best.box });
+      break;
+    }
   }
   return labels;
 }
@@ -89,6 +107,33 @@ function place(edge: Edge, frame: Frame, share: number, sideways: boolean, wide:
   const left = anchor === "start" ? x : anchor === "end" ? x - wide : x - wide / 2;
   const box: Box = [left - 4, y - LINE_PX + 2, left + wide + 4, y + (lines - 1) * LINE_PX + 6];
   return { at: { x, y, anchor }, box };
+}
+
+const NAME_SHIFTS = [0, -22, 22, -44, 44, -70, 70];
+const NAME_HIGH_PX = 20;
+
+/** The name of a section that is not open: in its middle, or up or down from there, clear of the rest, cut to its width. */
+export function nameLabel(
+  outline: readonly (readonly [number, number])[],
+  name: string,
+  frame: Frame,
+  taken: readonly Box[],
+  charPx: number,
+): { x: number; y: number; text: string } | null {
+  const xs = outline.map(([x]) => frame.x(x));
+  const ys = outline.map(([, y]) => frame.y(y));
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const fits = Math.floor((right - left - 8) / charPx);
+  if (bottom - top < NAME_HIGH_PX || fits < 4) return null;
+  const text = name.length <= fits ? name : `${name.slice(0, fits - 1).trimEnd()}…`;
+  const x = (left + right) / 2;
+  const half = (text.length * charPx) / 2 + 4;
+  for (const shift of NAME_SHIFTS) {
+    const y = (top + bottom) / 2 + shift + 4;
+    if (y - 14 < top || y + 5 > bottom) continue;
+    if (!taken.some((other) => overlap([x - half, y - 14, x + half, y + 5], other))) return { x, y, text };
+  }
+  return null;
 }
 
 export function Marker({ x, y }: { x: number; y: number }) {

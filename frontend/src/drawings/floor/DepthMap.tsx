@@ -1,6 +1,6 @@
 import { useComputedColorScheme } from "@mantine/core";
 import { useEffect, useRef } from "react";
-import type { DrawnSection } from "../api/client";
+import type { DrawnSection } from "../../api/client";
 
 type Rgb = [number, number, number];
 
@@ -13,6 +13,8 @@ function token(name: string): Rgb {
 export const shade = (share: number) => Math.min(1, Math.max(0, share)) ** 1.4;
 
 interface Props {
+  /** The fill as planned, or the old fill as it was read. */
+  which: "planned" | "old";
   grid: NonNullable<DrawnSection["grid"]>;
   left: number;
   top: number;
@@ -20,17 +22,19 @@ interface Props {
 }
 
 /** Depth of insulation over the floor, from ink where thin to paper where full. */
-export function DepthMap({ grid, left, top, scale }: Props) {
+export function DepthMap({ which, grid, left, top, scale }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme("light");
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tokens change with the scheme
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || !grid.depth_in) return;
-    const bytes = Uint8Array.from(atob(grid.depth_in), (c) => c.charCodeAt(0));
+    const packed = which === "old" ? grid.old_in : grid.depth_in;
+    const range = which === "old" ? grid.old_range_in : grid.depth_range_in;
+    if (!context || !packed || !range) return;
+    const bytes = Uint8Array.from(atob(packed), (c) => c.charCodeAt(0));
     const depth = new DataView(bytes.buffer);
     const [thin, full] = [token("--ec-thin"), token("--ec-full")];
-    const most = grid.depth_range_in[1] * grid.per_unit || 1;
+    const most = (which === "old" ? (grid.old_full_in ?? range[1]) : range[1]) * grid.per_unit || 1;
     const image = context.createImageData(grid.columns, grid.rows);
     for (let i = 0; i < grid.columns * grid.rows; i++) {
       const value = depth.getUint16(i * 2, true);
@@ -43,7 +47,7 @@ export function DepthMap({ grid, left, top, scale }: Props) {
       image.data[at + 3] = 255;
     }
     context.putImageData(image, 0, 0);
-  }, [grid, scheme]);
+  }, [grid, which, scheme]);
   const size = grid.cell_ft * scale;
   return (
     <canvas

@@ -1,0 +1,334 @@
+import { Button } from "@mantine/core";
+import { useElementSize } from "@mantine/hooks";
+import { type PointerEvent, useRef, useState } from "react";
+import type { DrawnSection } from "../../api/client";
+import { useUnits } from "../../app/units";
+import { useBench } from "../../workbench/context";
+import { newId, type Point } from "../../workbench/outline";
+import { CUT } from "../../workbench/tool";
+import { FloorWords } from "../Words";
+import { Corners } from "./Corners";
+import { CutLine } from "./CutLine";
+import { DepthMap } from "./DepthMap";
+import { FloorKey } from "./FloorKey";
+import { readingLabels } from "./labels";
+import { type Box, cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
+import { Features, Pins, Readings } from "./Things";
+import { WallLabels } from "./WallLabels";
+
+const NARROW_PX = 500;
+const INCH_FT = 1 / 12;
+const TAP_PX = 6;
+
+/** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
+export function Floor() {
+  const { ref, width, height } = useElementSize<HTMLDivElement>();
+  const bench = useBench();
+  const { drawing, document, section, sectionPlan, tool, setTool, stepId, job, openSection, pick } = bench;
+  const units = useUnits();
+  const [heldCorner, setHeldCorner] = useState<{ index: number; at: Point } | null>(null);
+  const frozen = useRef<Frame | null>(null);
+  const pressed = useRef<readonly [number, number] | null>(null);
+  const drawn = drawing?.sections.find((s) => s.id === section.id);
+  const sections = document.sections ?? [];
+  const free =
+    width > 0 && height > 0
+      ? floorFrame(
+          sections.flatMap((s) => s.outline_ft as Point[]),
+          width,
+          height,
+        )
+      : null;
+  // While a corner is held the drawing keeps its scale, so that the corner stays under the pointer.
+  const frame = heldCorner ? (frozen.current ?? free) : free;
+  frozen.current = frame;
+  const outline = (section.outline_ft as Point[]).map((p, i) => (heldCorner?.index === i ? heldCorner.at : p));
+  const current = drawn && drawn.outline_ft.length === outline.length ? drawn : null;
+  const bays = new Map(sectionPlan?.eaves?.map((eave) => [eave.edge, eave.bays]));
+  const cut = drawing?.cut && drawing.cut.section === section.id ? drawing.cut : null;
+  const narrow = width < NARROW_PX;
+  const labels =
+    current && frame
+      ? edgeLabels(
+          current.edges,
+          (edge) => {
+            const run = units.length(edge.length_ft);
+            const count = bays.get(edge.index);
+            return [`${run.value} ${run.unit}`, ...(count ? [`${count} bays`] : [])];
+          },
+          frame,
+          tool.kind === "cut" ? cut : null,
+          narrow ? 8.2 : 6.8,
+        )
+      : null;
+  const taken = [
+    ...(labels ? [...labels.values()].map((label) => label.box) : []),
+    ...(frame && tool.kind === "cut" ? cutEnds(cut, frame) : []),
+  ];
+  const reading = tool.kind === "readings";
+  const grid = current?.grid;
+  const showsOld = reading && grid?.old_in;
+  const showsHeights = tool.kind === "corners" || stepId === "eaves";
+  const shownReadings = (section.readings ?? []).flatMap((r, i) =>
+    r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
+  );
+  const walls = frame
+    ? outline.map((a, i) => {
+        const b = outline[(i + 1) % outline.length] as Point;
+        return [frame.x(a[0]), frame.y(a[1]), frame.x(b[0]), frame.y(b[1])] as const;
+      })
+    : [];
+
+  const tap = (at: Point) => {
+    const spot: Point = [Math.round(at[0] / INCH_FT) * INCH_FT, Math.round(at[1] / INCH_FT) * INCH_FT];
+    const id = newId();
+    if (tool.kind === "readings") {
+      const last = section.readings?.at(-1)?.depth_in ?? section.existing?.at(-1)?.depth_in ?? 0;
+      bench.editSection("a reading", (s) => {
+        s.readings = [...(s.readings ?? []), { id, at_ft: spot, depth_in: last }];
+      });
+      pick({ kind: "reading", id });
+    } else if (tool.kind === "features" && tool.place) {
+      const kind = tool.place;
+      bench.editSection("placing", (s) => {
+        const run = bench.lists.features[kind]?.shape === "run";
+        const far: Point = [spot[0] + 6, spot[1]];
+        s.features = [...(s.features ?? []), { id, kind, at_ft: spot, ...(run ? { to_ft: far } : {}) }];
+      });
+      pick({ kind: "feature", id });
+    } else if (tool.kind === "photo") {
+      const file = tool.file;
+      job.edit("a photo", (d) => {
+        d.photos = [...(d.photos ?? []), { id, file, section: section.id, at_ft: spot }];
+      });
+      pick({ kind: "photo", id });
+      setTool(CUT);
+    }
+  };
+  const taps = tool.kind === "readings" || tool.kind === "photo" || (tool.kind === "features" && tool.place !== null);
+  const down = (event: PointerEvent) => {
+    pressed.current = [event.clientX, event.clientY];
+  };
+  const up = (event: PointerEvent<SVGSVGElement>) => {
+    const from = pressed.current;
+    pressed.current = null;
+    if (!taps || !frame || !from || event.button !== 0) return;
+    if ((event.target as Element).closest(".handle, [role=button], .cut-line")) return;
+    if (Math.hypot(event.clientX - from[0], event.clientY - from[1]) > TAP_PX) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    tap(frame.back(event.clientX - box.left, event.clientY - box.top));
+  };
+  return (
+    <section className={`drawing floor tool-${tool.kind}`} aria-label="Floor">
+      <header>
+        <h2>Floor</h2>
+        <span className="soft">{HINTS[tool.kind]}</span>
+        {taps ? (
+          <Button
+            variant="default"
+            size="compact-sm"
+            onClick={() => (tool.kind === "photo" ? setTool(CUT) : tap(middleOf(outline)))}
+          >
+            {tool.kind === "photo" ? "not on the floor" : "add in the middle"}
+          </Button>
+        ) : null}
+        <FloorWords />
+      </header>
+      <div className="canvas" ref={ref}>
+        {frame ? (
+          <>
+            {grid && tool.kind !== "corners" ? (
+              <DepthMap
+                which={showsOld || !grid.depth_in ? "old" : "planned"}
+                grid={grid}
+                left={frame.x(grid.origin_ft[0])}
+                top={frame.y(grid.origin_ft[1] + grid.rows * grid.cell_ft)}
+                scale={frame.scale}
+              />
+            ) : null}
+            <svg
+              width={width}
+              height={height}
+              role="group"
+              aria-label="Plan of the attic floor"
+              className={taps ? "taps" : undefined}
+              onPointerDown={down}
+              onPointerUp={up}
+            >
+              {drawing?.sections
+                .filter((s) => s.id !== section.id)
+                .map((other) => (
+                  <OtherSection
+                    key={other.id}
+                    other={other}
+                    name={sections.find((s) => s.id === other.id)?.name ?? other.id}
+                    frame={frame}
+                    taken={taken}
+                    charPx={narrow ? 8.6 : 7.2}
+                    onOpen={() => openSection(other.id)}
+                  />
+                ))}
+              {current?.joists_ft.map(([a, b]) => (
+                <line
+                  key={`${a}${b}`}
+                  className="joist"
+                  x1={frame.x(a[0])}
+                  y1={frame.y(a[1])}
+                  x2={frame.x(b[0])}
+                  y2={frame.y(b[1])}
+                />
+              ))}
+              {showsHeights && !heldCorner ? <Heights heights={current?.heights ?? []} frame={frame} /> : null}
+              <polygon className="floor-area" points={points(outline, frame)} />
+              {outline.map((a, i) => {
+                const b = outline[(i + 1) % outline.length] as Point;
+                const kind = section.edges[i]?.kind ?? "gable";
+                return (
+                  <line
+                    // biome-ignore lint/suspicious/noArrayIndexKey: a wall is known by its place
+                    key={i}
+                    data-line
+                    className={`outline ${kind}`}
+                    x1={frame.x(a[0])}
+                    y1={frame.y(a[1])}
+                    x2={frame.x(b[0])}
+                    y2={frame.y(b[1])}
+                  />
+                );
+              })}
+              {section.holes?.map((hole, i) => (
+                <polygon
+                  key={hole.id ?? String(i)}
+                  data-line
+                  className="hole"
+                  points={points(hole.outline_ft as Point[], frame)}
+                />
+              ))}
+              {heldCorner
+                ? null
+                : current?.bays.map((bay) => (
+                    <line
+                      key={`${bay.from_ft}`}
+                      data-line
+                      className={bay.baffle ? "bay baffled" : "bay"}
+                      x1={frame.x(bay.from_ft[0])}
+                      y1={frame.y(bay.from_ft[1])}
+                      x2={frame.x(bay.to_ft[0])}
+                      y2={frame.y(bay.to_ft[1])}
+                    />
+                  ))}
+              {current?.keep_outs.map((kept) => (
+                <KeepOut key={`${kept.name}${kept.corners_ft[0]}`} kept={kept} frame={frame} />
+              ))}
+              {reading || tool.kind === "corners" ? null : <Features frame={frame} moving={tool.kind === "features"} />}
+              {reading ? (
+                <Readings frame={frame} moving places={readingLabels(shownReadings, frame, walls, narrow ? 8.6 : 7)} />
+              ) : null}
+              {tool.kind === "cut"
+                ? current?.markers_ft.map(([x, y]) => <Marker key={`${x},${y}`} x={frame.x(x)} y={frame.y(y)} />)
+                : null}
+              {tool.kind === "cut" && cut ? <CutLine cut={cut} frame={frame} /> : null}
+              {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
+              {labels && !heldCorner ? <WallLabels labels={labels} edges={current?.edges ?? []} /> : null}
+              {tool.kind === "corners" ? (
+                <Corners frame={frame} snapTo={current?.snap ?? null} onHeld={setHeldCorner} />
+              ) : null}
+            </svg>
+          </>
+        ) : null}
+      </div>
+      <FloorKey which={showsOld || !grid?.depth_in ? "old" : "planned"} heights={showsHeights} />
+    </section>
+  );
+}
+
+const HINTS = {
+  cut: "from above, north up · drag A, B or the line between to move the cut",
+  corners: "drag a corner, + puts one in, a length can be typed",
+  readings: "tap where you measured, then type the depth",
+  features: "pick a sign in the sheet and tap where it stands; drag to move",
+  photo: "tap where the photo was taken",
+};
+
+const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>
+  corners.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");
+
+function middleOf(corners: readonly Point[]): Point {
+  const sum = corners.reduce((total, p) => [total[0] + p[0], total[1] + p[1]] as Point, [0, 0] as Point);
+  return [sum[0] / corners.length, sum[1] / corners.length];
+}
+
+/** A section that is not open: its outline and its name; a tap opens it. */
+function OtherSection({
+  other,
+  name,
+  frame,
+  taken,
+  charPx,
+  onOpen,
+}: {
+  other: DrawnSection;
+  name: string;
+  frame: Frame;
+  taken: readonly Box[];
+  charPx: number;
+  onOpen: () => void;
+}) {
+  const place = nameLabel(other.outline_ft, name, frame, taken, charPx);
+  return (
+    <g
+      className={`other ${other.kind}`}
+      role="button"
+      tabIndex={0}
+      aria-label={`Open the section ${name}`}
+      onClick={onOpen}
+      onKeyDown={(event) => event.key === "Enter" && onOpen()}
+    >
+      <title>{name}</title>
+      <polygon points={points(other.outline_ft, frame)} />
+      {other.holes_ft.map((hole) => (
+        <polygon key={`${hole[0]}`} className="hole" points={points(hole, frame)} />
+      ))}
+      {place ? (
+        <text data-label x={place.x} y={place.y} textAnchor="middle">
+          {place.text}
+        </text>
+      ) : null}
+    </g>
+  );
+}
+
+/** Lines of equal room under the roof, each with its height where it is longest from the others. */
+function Heights({ heights, frame }: { heights: DrawnSection["heights"]; frame: Frame }) {
+  const units = useUnits();
+  return (
+    <g className="heights">
+      {heights.map((line) => {
+        const spot = longestMiddle(line.points_ft);
+        const room = units.depth(line.room_in);
+        return (
+          <g key={`${line.room_in} ${line.points_ft[0]}`}>
+            <polyline points={points(line.points_ft, frame)} />
+            <text x={frame.x(spot[0])} y={frame.y(spot[1]) + 4} textAnchor="middle">
+              {room.value} {room.unit}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The middle of the longest straight stretch of a line. */
+function longestMiddle(line: readonly (readonly [number, number])[]): Point {
+  let best: Point = [line[0]?.[0] ?? 0, line[0]?.[1] ?? 0];
+  let longest = -1;
+  for (let i = 1; i < line.length; i++) {
+    const [a, b] = [line[i - 1] as Point, line[i] as Point];
+    const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    if (long <= longest) continue;
+    longest = long;
+    best = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  }
+  return best;
+}

@@ -1,0 +1,74 @@
+import { useUnits } from "../../app/units";
+import { useBench } from "../../workbench/context";
+import { KeepOut, Marker } from "./parts";
+import { SignIcon } from "./symbols";
+
+/** What the signs on the floor mean; only those that are there. */
+export function FloorKey({ which, heights }: { which: "planned" | "old"; heights: boolean }) {
+  const { drawing, section, tool, lists } = useBench();
+  const units = useUnits();
+  const drawn = drawing?.sections.find((s) => s.id === section.id);
+  if (!drawn) return null;
+  const placed = [...new Set((section.features ?? []).filter((f) => f.at_ft).map((f) => f.kind))];
+  const ways = drawn.keep_outs.some((kept) => kept.name === "hatch");
+  const range = which === "old" ? drawn.grid?.old_range_in : drawn.grid?.depth_range_in;
+  return (
+    <ul className="floor-key">
+      {range && tool.kind !== "corners" ? (
+        <li>
+          <span className="shades" aria-hidden="true" /> {which === "old" ? "old fill" : "insulation"}{" "}
+          {units.depth(range[0]).value} to {units.depth(range[1]).value} {units.depth(range[1]).unit}
+        </li>
+      ) : null}
+      {drawn.heights.length && heights ? (
+        <li>
+          <span className="height-sign" aria-hidden="true" /> room under the roof
+        </li>
+      ) : null}
+      {ways ? (
+        <li>
+          <svg width="16" height="16" aria-hidden="true">
+            <KeepOut
+              kept={{
+                name: "hatch",
+                corners_ft: [
+                  [2, 2],
+                  [14, 2],
+                  [14, 14],
+                  [2, 14],
+                ],
+              }}
+              frame={PLAIN}
+            />
+          </svg>{" "}
+          way in
+        </li>
+      ) : null}
+      {(tool.kind === "corners" || tool.kind === "readings" ? [] : placed).map((kind) => (
+        <li key={kind}>
+          <SignIcon kind={kind} /> {(lists.features[kind]?.title ?? kind.replaceAll("_", " ")).toLowerCase()}
+        </li>
+      ))}
+      {tool.kind === "cut" && drawn.markers_ft.length ? (
+        <li>
+          <svg width="16" height="16" aria-hidden="true">
+            <Marker x={4} y={14} />
+          </svg>{" "}
+          marker
+        </li>
+      ) : null}
+      {drawn.bays.some((bay) => bay.baffle) ? (
+        <li>
+          <span className="bay-sign" aria-hidden="true" /> baffle
+        </li>
+      ) : null}
+    </ul>
+  );
+}
+
+const PLAIN = {
+  x: (v: number) => v,
+  y: (v: number) => v,
+  back: (x: number, y: number): [number, number] => [x, y],
+  scale: 1,
+};

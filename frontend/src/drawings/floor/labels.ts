@@ -1,0 +1,67 @@
+import type { Frame } from "./parts";
+
+/** Room for a label round a point: left, top, right, bottom, in pixels. */
+export type Box = [number, number, number, number];
+type Segment = readonly [number, number, number, number];
+
+const AROUND = [
+  [0, -9],
+  [0, 19],
+  [20, 4],
+  [-20, 4],
+  [16, -8],
+  [-16, -8],
+] as const;
+
+const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
+
+/** Whether a line crosses a box, by clipping it (Liang and Barsky). */
+export function crosses([x0, y0, x1, y1]: Segment, box: Box): boolean {
+  let [t0, t1] = [0, 1];
+  const [dx, dy] = [x1 - x0, y1 - y0];
+  for (const [p, q] of [
+    [-dx, x0 - box[0]],
+    [dx, box[2] - x0],
+    [-dy, y0 - box[1]],
+    [dy, box[3] - y0],
+  ] as const) {
+    if (p === 0) {
+      if (q < 0) return false;
+    } else if (p < 0) t0 = Math.max(t0, q / p);
+    else t1 = Math.min(t1, q / p);
+    if (t0 > t1) return false;
+  }
+  return true;
+}
+
+/** Where the depths of the readings are written: beside their dots, clear of one another and of lines. None where no place is free. */
+export function readingLabels(
+  readings: readonly { id: string; at: readonly [number, number]; text: string }[],
+  frame: Frame,
+  lines: readonly Segment[],
+  charPx: number,
+): Map<string, { x: number; y: number }> {
+  const dots: Box[] = readings.map(({ at }) => {
+    const [x, y] = [frame.x(at[0]), frame.y(at[1])];
+    return [x - 4, y - 4, x + 4, y + 4];
+  });
+  const taken: Box[] = [];
+  const places = new Map<string, { x: number; y: number }>();
+  for (const [i, { id, at, text }] of readings.entries()) {
+    const half = (text.length * charPx) / 2 + 2;
+    for (const [dx, dy] of AROUND) {
+      const shift = Math.sign(dx) * Math.max(0, half - 14);
+      const [x, y] = [frame.x(at[0]) + dx + shift, frame.y(at[1]) + dy];
+      const box: Box = [x - half, y - 12, x + half, y + 3];
+      const clear =
+        !taken.some((other) => overlap(box, other)) &&
+        !dots.some((dot, j) => j !== i && overlap(box, dot)) &&
+        !lines.some((line) => crosses(line, box));
+      if (!clear) continue;
+      taken.push(box);
+      places.set(id, { x, y });
+      break;
+    }
+  }
+  return places;
+}

@@ -1,0 +1,77 @@
+import { useUnits } from "../../app/units";
+import { MeasureField } from "../../fields/MeasureField";
+import { Pick } from "../../fields/Pick";
+import { useBench } from "../../workbench/context";
+import { Part } from "../Part";
+
+const SPACINGS_IN = [12, 16, 19.2, 24];
+const DEPTHS_IN = [3.5, 5.5, 7.25, 9.25, 11.25];
+
+/** The framing in the floor: joists or trusses, which way they run, how far apart and how deep. */
+export function FramingSheet() {
+  const { section, sectionIndex, editSection } = useBench();
+  const at = `sections[${sectionIndex}]`;
+  const framing = section.framing;
+  const units = useUnits();
+  const unit = units.depth(0).unit;
+  const sizes = (inches: number[]) =>
+    inches.map((v) => ({ value: String(v), label: units.metric || v !== 19.2 ? units.depth(v).value : "19.2" }));
+  const frame = (key: "kind" | "run" | "spacing_in" | "depth_in", value: string | number | null) =>
+    editSection("framing", (s) => {
+      s.framing = { ...s.framing, [key]: value };
+    });
+  return (
+    <Part title="Framing">
+      <Pick
+        label="Kind"
+        value={framing?.kind}
+        options={[
+          { value: "joist", label: "joists" },
+          { value: "truss", label: "trusses" },
+        ]}
+        onValue={(value) => frame("kind", value)}
+      />
+      <Pick
+        label="They run"
+        value={framing?.run}
+        options={[
+          { value: "x", label: "east–west" },
+          { value: "y", label: "north–south" },
+        ]}
+        onValue={(value) => frame("run", value)}
+      />
+      <Pick
+        label={`Spacing on center, ${unit}`}
+        value={framing?.spacing_in?.toString()}
+        options={sizes(SPACINGS_IN)}
+        onValue={(value) => frame("spacing_in", Number(value))}
+      />
+      <Pick
+        label={`Depth of joist or chord, ${unit}`}
+        value={framing?.depth_in?.toString()}
+        options={sizes(DEPTHS_IN)}
+        onValue={(value) => frame("depth_in", Number(value))}
+      />
+      <div className="pair">
+        <MeasureField
+          label="Other spacing"
+          kind="in"
+          path={`${at}.framing.spacing_in`}
+          value={framing?.spacing_in}
+          least={8}
+          most={48}
+          onValue={(value) => frame("spacing_in", value)}
+        />
+        <MeasureField
+          label="Other depth"
+          kind="in"
+          path={`${at}.framing.depth_in`}
+          value={framing?.depth_in}
+          least={1.5}
+          most={24}
+          onValue={(value) => frame("depth_in", value)}
+        />
+      </div>
+    </Part>
+  );
+}

@@ -1,0 +1,208 @@
+import { Button, Select } from "@mantine/core";
+import type { EdgeDocument } from "../../api/client";
+import { useUnits } from "../../app/units";
+import { FieldFlags } from "../../fields/FieldFlags";
+import { MeasureField } from "../../fields/MeasureField";
+import { Pick } from "../../fields/Pick";
+import { useBench } from "../../workbench/context";
+import { insertCorner, lengthOf, moveCorner, moveSection, removeCorner, setWallLength } from "../../workbench/outline";
+import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../../workbench/rectangle";
+import { Part } from "../Part";
+import { DxfImport } from "./DxfImport";
+import { Holes } from "./Holes";
+import { TapeWalk } from "./TapeWalk";
+
+const EDGES = [
+  { value: "eave", label: "eave" },
+  { value: "gable", label: "gable" },
+  { value: "open", label: "open to a section" },
+  { value: "knee_wall", label: "knee wall" },
+  { value: "step", label: "step in the ceiling" },
+];
+
+/** The outline: as a rectangle, wall by wall, by a walk with the tape, or out of a drawing. */
+export function OutlineSheet() {
+  const { section, sectionIndex, editSection, picked } = useBench();
+  const floor = rectangleOf(section);
+  const at = `sections[${sectionIndex}]`;
+  const form = roofForm(section);
+  return (
+    <>
+      <Part title="Outline" aside="to the outside of the plates">
+        {floor ? (
+          <>
+            <div className="pair">
+              <MeasureField
+                label="Length, east–west"
+                kind="ft"
+                path={`${at}.outline_ft`}
+                value={floor.length}
+                least={1}
+                most={400}
+                onValue={(length) => editSection("length", (s) => setRectangle(s, { ...floor, length }))}
+              />
+              <MeasureField
+                label="Width, north–south"
+                kind="ft"
+                path={`${at}.outline_ft`}
+                value={floor.width}
+                least={1}
+                most={400}
+                onValue={(width) => editSection("width", (s) => setRectangle(s, { ...floor, width }))}
+              />
+            </div>
+            {(section.kind ?? "open_floor") === "open_floor" ? (
+              <Pick
+                label="Roof"
+                value={form === "other" ? null : form}
+                options={[
+                  { value: "gabled_long", label: "eaves N + S" },
+                  { value: "gabled_short", label: "eaves E + W" },
+                  { value: "hipped", label: "hipped" },
+                  { value: "no_eaves", label: "no eaves" },
+                ]}
+                onValue={(value) => form !== value && editSection("the roof", (s) => setRoofForm(s, value as "hipped"))}
+              />
+            ) : null}
+          </>
+        ) : null}
+        <FieldFlags path={`${at}.outline_ft`} />
+        {picked?.kind === "corner" ? <Corner index={picked.index} /> : null}
+        <details className="more-of" open={!floor}>
+          <summary>Wall by wall</summary>
+          <Walls />
+        </details>
+        <details className="more-of">
+          <summary>Walk it with the tape</summary>
+          <TapeWalk />
+        </details>
+        <details className="more-of">
+          <summary>From a drawing (DXF)</summary>
+          <DxfImport />
+        </details>
+        <details className="more-of">
+          <summary>Move the section</summary>
+          <Move />
+        </details>
+      </Part>
+      <Holes />
+    </>
+  );
+}
+
+function Walls() {
+  const { document, section, sectionIndex, editSection, drawing } = useBench();
+  const drawn = drawing?.sections.find((s) => s.id === section.id);
+  const others = document.sections?.filter((s) => s.id !== section.id) ?? [];
+  return (
+    <ol className="walls">
+      {section.edges.map((edge, i) => {
+        const side = drawn?.edges[i]?.side;
+        const set = (change: Partial<EdgeDocument>) =>
+          editSection("a wall", (s) => void Object.assign(s.edges[i] as EdgeDocument, change));
+        return (
+          <li key={edge.id ?? String(i)} className="item" aria-label={`Wall ${i + 1}${side ? `, ${side}` : ""}`}>
+            <div className="pair">
+              <MeasureField
+                label={`${i + 1} · ${side ?? "wall"}`}
+                kind="ft"
+                path={`sections[${sectionIndex}].edges[${i}]`}
+                value={lengthOf(section, i)}
+                least={0.1}
+                most={1000}
+                onValue={(feet) => editSection("the length of a wall", (s) => setWallLength(s, i, feet))}
+              />
+              <Select
+                size="sm"
+                label="is"
+                data={EDGES}
+                value={edge.kind}
+                allowDeselect={false}
+                onChange={(kind) => set({ kind: kind as EdgeDocument["kind"] })}
+              />
+            </div>
+            {edge.kind === "open" && others.length ? (
+              <Select
+                size="sm"
+                label="Open to"
+                placeholder="which section?"
+                data={others.map((s) => ({ value: s.id, label: s.name || s.id }))}
+                value={edge.to ?? null}
+                onChange={(to) => set({ to })}
+              />
+            ) : null}
+            <button
+              type="button"
+              className="link"
+              onClick={() => editSection("a new corner", (s, job) => insertCorner(job, s, i))}
+            >
+              put a corner into it
+            </button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function Corner({ index }: { index: number }) {
+  const { section, sectionIndex, editSection, pick } = useBench();
+  const units = useUnits();
+  const corner = section.outline_ft[index];
+  if (!corner) return null;
+  const place = (axis: 0 | 1) => (feet: number) =>
+    editSection(`corner ${index + 1}`, (s) => {
+      const to: [number, number] = [...(s.outline_ft[index] as [number, number])];
+      to[axis] = feet;
+      moveCorner(s, index, to);
+    });
+  const path = `sections[${sectionIndex}].outline_ft[${index}]`;
+  return (
+    <div className="item" role="group" aria-label={`Corner ${index + 1}`}>
+      <b>Corner {index + 1}</b>
+      <div className="pair">
+        <MeasureField label="East" kind="ft" path={path} value={corner[0]} least={-1000} onValue={place(0)} />
+        <MeasureField label="North" kind="ft" path={path} value={corner[1]} least={-1000} onValue={place(1)} />
+      </div>
+      <Button
+        variant="default"
+        size="xs"
+        disabled={section.outline_ft.length <= 3}
+        title={section.outline_ft.length <= 3 ? "An outline has three corners at least" : undefined}
+        onClick={() => {
+          editSection("taking a corner out", (s, job) => void removeCorner(job, s, index));
+          pick(null);
+        }}
+      >
+        Take this corner out
+      </Button>
+      <span className="hidden">{units.metric ? "metres" : "feet"}</span>
+    </div>
+  );
+}
+
+function Move() {
+  const { section, sectionIndex, editSection } = useBench();
+  const [x, y] = section.outline_ft[0] as [number, number];
+  const path = `sections[${sectionIndex}].outline_ft[0]`;
+  return (
+    <div className="pair">
+      <MeasureField
+        label="First corner, east"
+        kind="ft"
+        path={path}
+        value={x}
+        least={-1000}
+        onValue={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [to - x, 0]))}
+      />
+      <MeasureField
+        label="north"
+        kind="ft"
+        path={path}
+        value={y}
+        least={-1000}
+        onValue={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [0, to - y]))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,123 @@
+import type { EdgeDocument, JobDocument, SectionDocument } from "../api/client";
+
+/** Edits of a section's outline. Ids stay with their wall: what names a wall names it still after a corner is put in. */
+export type Point = [number, number];
+const THOUSANDTH = 1000;
+const round = (ft: number) => Math.round(ft * THOUSANDTH) / THOUSANDTH;
+
+export const newId = () => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
+
+export const sectionOf = (job: JobDocument, id: string) => job.sections?.find((s) => s.id === id);
+
+export const lengthOf = (section: SectionDocument, wall: number) => {
+  const [a, b] = wallOf(section, wall);
+  return Math.hypot(b[0] - a[0], b[1] - a[1]);
+};
+
+export function wallOf(section: SectionDocument, wall: number): [Point, Point] {
+  const corners = section.outline_ft as Point[];
+  return [corners[wall] as Point, corners[(wall + 1) % corners.length] as Point];
+}
+
+/** Every wall of the section with an id, and vents that named one by its place naming it by its id. */
+export function withEdgeIds(job: JobDocument, section: SectionDocument) {
+  for (const edge of section.edges) edge.id ??= newId();
+  for (const vent of job.vents ?? [])
+    if (vent.section === section.id && typeof vent.edge === "number") vent.edge = section.edges[vent.edge]?.id ?? null;
+}
+
+/** A corner in the middle of a wall: the wall keeps its id up to there, the rest is a wall like it. */
+export function insertCorner(job: JobDocument, section: SectionDocument, wall: number) {
+  withEdgeIds(job, section);
+  const [a, b] = wallOf(section, wall);
+  section.outline_ft.splice(wall + 1, 0, [round((a[0] + b[0]) / 2), round((a[1] + b[1]) / 2)]);
+  section.edges.splice(wall + 1, 0, { ...(section.edges[wall] as EdgeDocument), id: newId() });
+}
+
+/** Takes a corner out: the wall before it goes on to the next corner. False where only three are left. */
+export function removeCorner(job: JobDocument, section: SectionDocument, corner: number): boolean {
+  if (section.outline_ft.length <= 3) return false;
+  withEdgeIds(job, section);
+  const gone = section.edges[corner]?.id;
+  const kept = section.edges[(corner - 1 + section.edges.length) % section.edges.length]?.id;
+  section.outline_ft.splice(corner, 1);
+  section.edges.splice(corner, 1);
+  for (const vent of job.vents ?? []) if (vent.section === section.id && vent.edge === gone) vent.edge = kept ?? null;
+  return true;
+}
+
+export function moveCorner(section: SectionDocument, corner: number, to: Point) {
+  section.outline_ft[corner] = [round(to[0]), round(to[1])];
+}
+
+/** Sets the length of a wall: the wall after it is pushed along, so that square corners stay square. */
+export function setWallLength(section: SectionDocument, wall: number, length: number) {
+  const corners = section.outline_ft as Point[];
+  const [a, b] = wallOf(section, wall);
+  const now = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  if (now === 0) return;
+  const by: Point = [((b[0] - a[0]) / now) * (length - now), ((b[1] - a[1]) / now) * (length - now)];
+  const end = (wall + 1) % corners.length;
+  const after = (wall + 2) % corners.length;
+  for (const corner of corners.length > 3 ? [end, after] : [end]) {
+    const [x, y] = corners[corner] as Point;
+    corners[corner] = [round(x + by[0]), round(y + by[1])];
+  }
+}
+
+/** Moves a section with everything that stands in it. */
+export function moveSection(job: JobDocument, section: SectionDocument, by: Point) {
+  const moved = ([x, y]: readonly [number, number]): Point => [round(x + by[0]), round(y + by[1])];
+  section.outline_ft = section.outline_ft.map((p) => moved(p as Point));
+  for (const hole of section.holes ?? []) hole.outline_ft = hole.outline_ft.map((p) => moved(p as Point));
+  for (const item of [...(section.readings ?? []), ...(section.features ?? [])])
+    if (item.at_ft) item.at_ft = moved(item.at_ft);
+  for (const feature of section.features ?? []) if (feature.to_ft) feature.to_ft = moved(feature.to_ft);
+  for (const item of [...(job.accesses ?? []), ...(job.photos ?? [])])
+    if (item.section === section.id && item.at_ft) item.at_ft = moved(item.at_ft);
+}
+
+/** A new outline, as walked or drawn. As many walls as before: each stays what it was; else they start as gables. */
+export function setOutline(job: JobDocument, section: SectionDocument, corners: readonly (readonly number[])[]) {
+  withEdgeIds(job, section);
+  const same = corners.length === section.edges.length;
+  section.outline_ft = corners.map((p) => [p[0] as number, p[1] as number]);
+  if (same) return;
+  section.edges = corners.map(() => ({ id: newId(), kind: "gable" }));
+  for (const vent of job.vents ?? []) if (vent.section === section.id) vent.edge = null;
+}
+
+/** A section beside the others, a rectangle to begin with; framing and ceiling as in the one that is open. */
+export function addSection(job: JobDocument, like: SectionDocument, corners?: readonly (readonly number[])[]): string {
+  job.sections ??= [];
+  const taken = new Set(job.sections.map((s) => s.id));
+  let number = job.sections.length + 1;
+  while (taken.has(`section-${number}`)) number += 1;
+  const id = `section-${number}`;
+  const east = Math.max(...job.sections.flatMap((s) => s.outline_ft.map((p) => p[0])));
+  const outline = corners ?? [
+    [east, 0],
+    [east + 12, 0],
+    [east + 12, 12],
+    [east, 12],
+  ];
+  job.sections.push({
+    id,
+    name: `Section ${number}`,
+    outline_ft: outline.map((p) => [p[0] as number, p[1] as number]),
+    edges: outline.map(() => ({ id: newId(), kind: "gable" })),
+    framing: { ...like.framing },
+    ceiling: { ...like.ceiling },
+  } as SectionDocument);
+  return id;
+}
+
+/** Takes a section away, and what hung on it. */
+export function removeSection(job: JobDocument, id: string) {
+  job.sections = job.sections?.filter((s) => s.id !== id);
+  job.accesses = job.accesses?.filter((a) => a.section !== id);
+  job.vents = job.vents?.filter((v) => v.section !== id);
+  job.photos = job.photos?.filter((p) => p.section !== id);
+  job.contact = job.contact?.filter((c) => c.section !== id);
+  if (job.choice) delete job.choice[id];
+}
