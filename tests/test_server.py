@@ -11,9 +11,10 @@ import pytest
 
 from elm_cover.api.planning import headline
 from elm_cover.demo.jobs import add_demo_jobs, demo_documents
+from elm_cover.job import read_job
 from elm_cover.server import TAKEN, data_folder
 from elm_cover.store.jobs import JobStore
-from tests.conftest import attic, codes, planned
+from tests.conftest import attic, planned
 
 
 def test_a_taken_port_is_said_plainly(tmp_path: Path) -> None:
@@ -31,8 +32,14 @@ def test_the_demo_comes_once_and_only_to_an_empty_shelf(tmp_path: Path) -> None:
     add_demo_jobs(tmp_path / "new")
     add_demo_jobs(tmp_path / "new")
     store = JobStore(tmp_path / "new", headline)
-    (line,) = store.all()
-    store.discard(line.id, "local")
+    lines = store.all()
+    assert [line.summary and line.summary["name"] for line in lines] == [
+        "9 Quarry Loop",
+        "3 Weir Bank",
+        "17 Tannery Hill",
+    ]
+    for line in lines:
+        store.discard(line.id, "local")
     add_demo_jobs(tmp_path / "new")
     assert store.all() == [], "a demo job put in the bin stays there"
     own = JobStore(tmp_path / "own", headline)
@@ -41,11 +48,31 @@ def test_the_demo_comes_once_and_only_to_an_empty_shelf(tmp_path: Path) -> None:
     assert [j.id for j in own.all()] == [job.id]
 
 
-def test_the_demo_job_is_whole() -> None:
+def test_the_demo_jobs_are_whole() -> None:
+    """Nothing is left open in them; two are sound, and one shows what stops a job."""
+    stops = {}
     for document in demo_documents():
         result = planned(document)
         assert result.open == () and result.totals.bags_order
-        assert not any(flag.level == "stop" for flag in result.flags), codes(result)
+        stops[document["name"]] = {flag.code for flag in result.flags if flag.level == "stop"}
+    assert stops == {
+        "9 Quarry Loop": set(),
+        "3 Weir Bank": set(),
+        "17 Tannery Hill": {"knob_and_tube", "fan_into_attic", "animals"},
+    }
+
+
+def test_between_them_the_demo_jobs_use_every_part_of_a_survey() -> None:
+    jobs = [read_job(document) for document in demo_documents()]
+    sections = [section for job in jobs for section in job.sections]
+    assert {s.kind for s in sections} == {"open_floor", "sloped_bays", "knee_wall", "netted_cavity", "left_out"}
+    assert {e.kind for s in sections for e in s.edges} == {"eave", "gable", "open", "knee_wall", "step"}
+    assert {s.old_fill for s in sections} >= {"keep", "lift", "clear"}
+    assert {h.status for job in jobs for h in job.hazards} == {"absent", "suspected", "confirmed", "cleared"}
+    assert {look.found for job in jobs for look in job.contact} == {"touching", "apart", "not_here"}
+    assert all(any(getattr(s, part) for s in sections) for part in ("holes", "readings", "features"))
+    assert all(job.photos and len(job.accesses) and job.house.concerns for job in jobs)
+    assert any(layer.label_in for s in sections for layer in s.existing or ())
 
 
 def test_the_data_folder_is_where_the_system_says(monkeypatch: pytest.MonkeyPatch) -> None:

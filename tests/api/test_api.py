@@ -108,7 +108,7 @@ def test_each_route_takes_only_what_it_needs(client: FlaskClient, stored: tuple[
     assert fits.status_code == 200
     job["house"]["concerns"] *= 2
     refused = client.put(url, json=job, headers={"If-Match": fits.headers["ETag"]})
-    assert refused.status_code == 413 and "2,000,000 bytes" in refused.json["detail"]
+    assert refused.status_code == 413 and "At most 2 MB here; this is 4 MB" in refused.json["detail"]
 
 
 def test_only_this_machine_and_this_page_may_ask(client: FlaskClient) -> None:
@@ -155,3 +155,47 @@ def test_a_full_disk_is_said_and_is_not_a_500(
     monkeypatch.setattr("elm_cover.store.jobs.JobStore.replace", full)
     answer = client.put(stored[0], json=attic(), headers={"If-Match": stored[1]})
     assert answer.status_code == 507 and "disk is full" in answer.json["detail"]
+
+
+def test_a_walk_and_a_join_are_answered_by_the_core(client: FlaskClient) -> None:
+    walked = client.post("/api/outline/walk", json={"text": "38'6 E, 25 N, 38 W, 25 S", "start_ft": [2, 3]}).json
+    assert walked["closes"] and walked["error_ft"] == [0.5, 0] and walked["points_ft"][0] == [2, 3]
+    refused = client.post("/api/outline/walk", json={"text": "38 E, up a bit, 3 W"})
+    assert refused.status_code == 422 and "Run 2" in refused.json["errors"][0]["text"]
+    job = attic()
+    wing = {"id": "wing", "outline_ft": [[38, 0], [50, 0], [50, 25], [38, 25]], "edges": job["sections"][0]["edges"]}
+    job["sections"].append(wing)
+    joined = client.post("/api/outline/join", json={"job": job, "first": "main", "second": "wing"}).json["job"]
+    assert [section["id"] for section in joined["sections"]] == ["main"]
+    apart = {**wing, "outline_ft": [[60, 0], [70, 0], [70, 25], [60, 25]]}
+    job["sections"][1] = apart
+    refused = client.post("/api/outline/join", json={"job": job, "first": "main", "second": "wing"})
+    assert refused.status_code == 422 and "do not touch" in refused.json["detail"]
+
+
+def test_files_come_out_with_their_kind(client: FlaskClient) -> None:
+    for name, kind in (("readings.csv", "text/csv"), ("floor.svg", "image/svg+xml"), ("floor.dxf", "application/dxf")):
+        answer = client.post(f"/api/export/{name}", json={"job": attic()})
+        assert answer.status_code == 200 and answer.mimetype == kind
+        assert name in answer.headers["Content-Disposition"]
+    assert client.post("/api/export/floor.exe", json={"job": attic()}).status_code == 422
+
+
+def test_a_drawing_is_asked_for_layer_and_unit(client: FlaskClient) -> None:
+    dxf = client.post("/api/export/floor.dxf", json={"job": attic()}).data
+    first = client.post("/api/import/dxf", data=dxf, content_type="application/dxf").json
+    assert {layer["name"] for layer in first["layers"]} >= {"OUTLINE"} and first["unit"] == "ft"
+    asked = client.post("/api/import/dxf?layer=OUTLINE", data=dxf, content_type="application/dxf")
+    assert asked.status_code == 422 and "one unit of the drawing" in asked.json["detail"]
+    found = client.post("/api/import/dxf?layer=OUTLINE&unit=ft", data=dxf, content_type="application/dxf").json
+    assert found["outlines_ft"] == [[[0, 0], [38, 0], [38, 25], [0, 25]]]
+    assert client.post("/api/import/dxf", data=b"garbage", content_type="application/dxf").status_code == 422
+
+
+def test_the_lists_carry_the_hazards_and_signs(client: FlaskClient) -> None:
+    lists = client.get("/api/lists").json
+    assert len(lists["hazards"]) == 17 and lists["hazards"]["vermiculite"]["blocks"] == "any disturbance at all"
+    assert {
+        "zone": "5A",
+        "description": "cool: long cold winters; moist, inland; about 6,200 heating degree-days (°F)",
+    } in lists["zones"]

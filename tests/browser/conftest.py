@@ -62,9 +62,9 @@ def api(server: Server, path: str, method: str = "GET", body: Any = None, **head
         return json.load(answer), answer.headers.get("ETag")
 
 
-def open_demo(page: Page, step: str = "Measure") -> str:
-    """Opens the demo job at a step; its id."""
-    page.get_by_role("link", name="9 Quarry Loop").click()
+def open_demo(page: Page, step: str = "Measure", name: str = "9 Quarry Loop") -> str:
+    """Opens a demo job at a step; its id."""
+    page.get_by_role("link", name=name).click()
     page.get_by_role("navigation").get_by_role("link", name=step).click()
     figure(page, "bags to order").wait_for()
     return page.url.split("/jobs/")[1].split("/")[0]
@@ -82,3 +82,14 @@ def saved(page: Page) -> None:
 def pick(page: Page, name: str) -> None:
     """Chooses one of a few by its words."""
     page.get_by_role("radio", name=name, exact=True).check()
+
+
+def part(page: Page, name: str) -> None:
+    """One of the four parts of Measure."""
+    page.locator(".sub-steps").get_by_role("radio", name=name, exact=True).check()
+
+
+def section(page: Page, name: str) -> None:
+    """Opens a section from the sheet."""
+    page.get_by_role("combobox", name="Section", exact=True).click()
+    page.get_by_role("option", name=name, exact=True).click()

@@ -10,8 +10,10 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import figure, open_demo
+from tests.browser.conftest import figure, open_demo, part
 
+STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves")
+PARTS = ("floor", "old fill", "obstacles", "walk-over")
 ROOT = Path(__file__).parent.parent.parent
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 TOKENS = (ROOT / "frontend" / "src" / "app" / "tokens.css").read_text()
@@ -55,19 +57,47 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
     page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
     expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
     assert axe(page) == []
-    for step in ("Measure", "Target", "Choose", "Eaves"):
-        if step == "Measure":
+    for step in STEPS:
+        if step == STEPS[0]:
             open_demo(page, step)
         else:
             page.get_by_role("navigation").get_by_role("link", name=step).click()
-        page.wait_for_timeout(300)
-        assert axe(page) == [], step
+        for name in PARTS if step == "Measure" else ("",):
+            if name:
+                part(page, name)
+            page.wait_for_timeout(300)
+            assert axe(page) == [], (step, name)
     if size == "phone":
         page.locator(".tabs").get_by_text("Cut").click()
     else:
         page.keyboard.press("?")
     page.wait_for_timeout(400)
     assert axe(page) == []
+
+
+def test_the_reading_page_is_open_to_all(page: Page, size: str) -> None:
+    page.get_by_role("link", name="How other programs talk").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("requests and answers")
+    expect(page.get_by_role("heading", name="POST /api/plan", level=2)).to_be_visible()
+    assert axe(page) == []
+
+
+@pytest.mark.parametrize("job", ["9 Quarry Loop", "3 Weir Bank", "17 Tannery Hill"])
+def test_labels_stay_clear_in_every_part_of_every_demo_job(page: Page, size: str, job: str) -> None:
+    open_demo(page, "Look over", job)
+    page.wait_for_timeout(300)
+    assert page.evaluate(CLASHES) == []
+    page.get_by_role("navigation").get_by_role("link", name="Measure").click()
+    names = page.evaluate("[...document.querySelectorAll('.floor .other')].map(e => e.getAttribute('aria-label'))")
+    for name in [None, *names]:
+        if name:
+            page.get_by_role("button", name=name, exact=True).press("Enter")
+        for measured in PARTS:
+            part(page, measured)
+            page.wait_for_timeout(150)
+            assert page.evaluate(CLASHES) == [], (name, measured)
+        if name:
+            break  # one more section is enough for a job
 
 
 def test_labels_never_lie_across_lines_or_each_other(page: Page, size: str) -> None:
@@ -122,12 +152,15 @@ def test_text_and_targets_are_large_enough(page: Page, size: str) -> None:
     least, target = (13, 24) if size == "desk" else (16, 44)
     page.get_by_role("link", name="9 Quarry Loop").wait_for()
     assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}
-    for step in ("Measure", "Target", "Choose", "Eaves"):
-        if step == "Measure":
+    for step in STEPS:
+        if step == STEPS[0]:
             open_demo(page, step)
         page.get_by_role("navigation").get_by_role("link", name=step).click()
-        page.wait_for_timeout(200)
-        assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}, step
+        for name in PARTS if step == "Measure" else ("",):
+            if name:
+                part(page, name)
+            page.wait_for_timeout(200)
+            assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}, (step, name)
     if size == "phone":
         page.locator(".tabs").get_by_text("Cut").click()
         page.locator(".cut svg").last.wait_for()

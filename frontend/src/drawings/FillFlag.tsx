@@ -19,6 +19,7 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const rows = document.products?.find((p) => p.id === choice?.product)?.chart ?? [];
   const glides = document.settings?.chart_rule === "interpolate";
   const old = cut.old_in ?? 0;
+  const under = sectionPlan?.old_fill?.under_installed_in ? "lifted" : "old";
   const installed = cut.installed_in ?? 0;
   const most = rows.at(-1)?.installed_in ?? 0;
   const can = cut.old_in !== null && rows.length > 0;
@@ -77,14 +78,14 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
     <g className="flags">
       {old > 0 && frame.narrow ? (
         <text data-label className="old-beside" x={labelX} y={Math.max(frame.y(old) + 5, can ? y + 58 : 0)}>
-          old {say(old)}
+          {under} {say(old)}
         </text>
       ) : null}
       {old > 0 && !frame.narrow ? (
         <g className="old-flag">
           <path d={flag(oldY)} />
           <text data-label x={tip - FLAG_WIDTH / 2 - 4} y={oldY + 5} textAnchor="middle">
-            old {say(old)}
+            {under} {say(old)}
           </text>
         </g>
       ) : null}

@@ -33,7 +33,7 @@ export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => 
         "/api/jobs",
         newJob(name.trim() || "New attic", feet.length, feet.width),
       );
-      navigate(`/jobs/${data.id}/measure`);
+      navigate(`/jobs/${data.id}/look-over`);
     } catch (problem) {
       setTrouble({ all: (problem as ProblemError).message });
     }

@@ -14,6 +14,7 @@ import { useUnits } from "../app/units";
 import { Cut } from "../drawings/Cut";
 import { Floor } from "../drawings/floor/Floor";
 import { Textures } from "../drawings/Textures";
+import { PickedThing } from "../steps/measure/PickedThing";
 import { STEPS } from "../steps/steps";
 import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
@@ -159,6 +160,7 @@ export function Workbench({ id, job, library, lists }: Props) {
             tool,
             setTool,
             stepId: step.id,
+            narrow: narrow ?? false,
             picked,
             pick,
             openSection,
@@ -167,7 +169,7 @@ export function Workbench({ id, job, library, lists }: Props) {
             editSection,
           }
         : null,
-    [job, section, sectionIndex, live, cut, tool, step.id, picked, openSection, library, lists, editSection],
+    [job, section, sectionIndex, live, cut, tool, step.id, narrow, picked, openSection, library, lists, editSection],
   );
   // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
   const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
@@ -238,6 +240,7 @@ export function Workbench({ id, job, library, lists }: Props) {
               </p>
             ) : null}
             {!narrow || tab === "floor" ? <Floor /> : null}
+            {narrow && tab === "floor" ? <PickedThing /> : null}
             {!narrow || tab === "cut" ? <Cut /> : null}
           </main>
           <BenchProvider value={job.dragged && later ? later : bench}>

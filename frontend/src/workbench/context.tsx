@@ -28,6 +28,8 @@ export interface Bench {
   tool: Tool;
   setTool: (tool: Tool) => void;
   stepId: string;
+  /** On a phone: what is picked is seen to right under the Floor. */
+  narrow: boolean;
   picked: Picked | null;
   pick: (picked: Picked | null) => void;
   openSection: (id: string) => void;

@@ -75,7 +75,9 @@ def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
         _dimension("slope, along", whole),
     ]
     if found.channel_in > 0:
-        dimensions.append(_dimension("air channel", found.channel_in, at(length * 0.85, fill), at(length * 0.85, rafter)))
+        dimensions.append(
+            _dimension("air channel", found.channel_in, at(length * 0.85, fill), at(length * 0.85, rafter))
+        )
     return _made(shapes, dimensions)
 
 

@@ -5,8 +5,10 @@ from __future__ import annotations
 import hashlib
 import io
 import json
+import lzma
 import re
 import zipfile
+import zlib
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -23,6 +25,8 @@ MOST_ENTRY_BYTES = 20_000_000
 PHOTO_NAME = re.compile(r"photos/([0-9a-f]{64}\.jpg)")
 PAPER_NAME = re.compile(r"papers/(\d{1,5})-([a-z-]{1,40})\.pdf")
 PDF_MARK = b"%PDF-"
+# What reading a damaged zip can raise, the unpackers' own errors included.
+DAMAGED = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, LookupError, ValueError, RuntimeError, EOFError, OSError)
 
 
 @dataclass(frozen=True)
@@ -66,7 +70,9 @@ def read_archive(data: bytes) -> Archive:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as file:
             return _read(file)
-    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError) as error:
+    except JobError:
+        raise
+    except DAMAGED as error:
         raise JobError([Fault("archive", "is not a zip made by Elm Cover, or is damaged")]) from error
 
 

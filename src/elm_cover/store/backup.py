@@ -5,6 +5,7 @@ from __future__ import annotations
 import sqlite3
 import tempfile
 import zipfile
+import zlib
 from pathlib import Path
 
 from .database import FILE_NAME, StoreError, open_database
@@ -49,7 +50,7 @@ def restore(file: Path, folder: Path) -> None:
                 raise StoreError(f"{file} is not a backup made by Elm Cover.")
             folder.mkdir(parents=True, exist_ok=True)
             archive.extractall(folder)
-    except (OSError, zipfile.BadZipFile) as error:
+    except (OSError, zipfile.BadZipFile, zlib.error, RuntimeError, EOFError) as error:
         raise StoreError(f"{file} cannot be read as a backup: {error}") from error
     database = open_database(folder)
     with database.connection_context():

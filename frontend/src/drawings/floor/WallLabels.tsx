@@ -36,7 +36,7 @@ export function WallLabels({ labels, edges }: { labels: Map<number, EdgeLabel>; 
               ? {
                   role: "button",
                   tabIndex: 0,
-                  "aria-label": `Type the length of the ${edges[edge]?.side} wall, now ${lines[0]}`,
+                  "aria-label": `${edges[edge]?.side} wall, ${lines.join(" · ")}: type it anew`,
                   onClick: () => setOpen(edge),
                   onKeyDown: (event: React.KeyboardEvent) => {
                     if (event.key !== "Enter") return;

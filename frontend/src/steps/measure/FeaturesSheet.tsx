@@ -16,7 +16,7 @@ const SAME = new Set(["plumbing_stack", "hatch"]);
 
 /** What stands in the attic: pick a sign and tap where it stands, or just count it. */
 export function FeaturesSheet() {
-  const { section, sectionIndex, lists, tool, setTool, editSection, picked, pick } = useBench();
+  const { section, sectionIndex, lists, tool, setTool, editSection, picked, pick, narrow } = useBench();
   const features = section.features ?? [];
   const placing = tool.kind === "features" ? tool.place : null;
   const chosen = features.findIndex((f, i) => picked?.kind === "feature" && (f.id ?? String(i)) === picked.id);
@@ -63,7 +63,9 @@ export function FeaturesSheet() {
           </Button>
         ) : null}
       </Part>
-      {chosen >= 0 ? <Feature key={chosen} feature={features[chosen] as FeatureDocument} index={chosen} /> : null}
+      {chosen >= 0 && !narrow ? (
+        <Feature key={chosen} feature={features[chosen] as FeatureDocument} index={chosen} />
+      ) : null}
       <FieldFlags path={`sections[${sectionIndex}].features`} />
       <Part title="On record">
         {features.length === 0 ? <p className="note">Nothing yet.</p> : null}
@@ -118,7 +120,8 @@ const BLOWS = [
 const yes = (value: boolean | null | undefined) =>
   value === null || value === undefined ? null : value ? "yes" : "no";
 
-function Feature({ feature, index }: { feature: FeatureDocument; index: number }) {
+/** One feature: what has to be known of its kind, its size, its place or its number. */
+export function Feature({ feature, index }: { feature: FeatureDocument; index: number }) {
   const { section, sectionIndex, lists, editSection, pick } = useBench();
   const about: FeatureKind | undefined = lists.features[feature.kind];
   const title = about?.title ?? feature.kind.replaceAll("_", " ");

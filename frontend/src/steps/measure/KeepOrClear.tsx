@@ -9,10 +9,13 @@ const METHODS = { lift: "lift_and_fill", clear: "clear_and_blow" } as const;
 
 /** Keep, re-lay, lift or clear: what the record speaks for and why, and what was decided. */
 export function KeepOrClear() {
-  const { section, sectionPlan, job } = useBench();
+  const { document, section, sectionPlan, job } = useBench();
   const units = useUnits();
   const found: OldFillPlan | null | undefined = sectionPlan?.old_fill;
   if (!found?.options.length) return null;
+  // The method says so where it lifts or clears; else what was decided for the section.
+  const method = document.choice?.[section.id]?.method;
+  const decided = method === METHODS.lift ? "lift" : method === METHODS.clear ? "clear" : section.old_fill;
   const decide = (action: Action) =>
     job.edit("what to do with the old fill", (d) => {
       const mine = d.sections?.find((s) => s.id === section.id);
@@ -25,7 +28,7 @@ export function KeepOrClear() {
     });
   const proposed = NAMES[found.proposed]?.toLowerCase() ?? "wait";
   return (
-    <Part title="Keep, lift or clear" aside={found.decided ? undefined : "not decided: kept meanwhile"}>
+    <Part title="Keep, lift or clear" aside={decided ? undefined : "not decided: kept meanwhile"}>
       <div className="flag">
         <b>The record speaks for: {proposed}.</b>
         {found.reasons.map((reason) => (
@@ -40,7 +43,7 @@ export function KeepOrClear() {
             <input
               type="radio"
               name="old-fill"
-              checked={found.decided && found.action === option.action}
+              checked={decided === option.action}
               onChange={() => decide(option.action as Action)}
             />
             <span>

@@ -22,7 +22,7 @@ const EDGES = [
 
 /** The outline: as a rectangle, wall by wall, by a walk with the tape, or out of a drawing. */
 export function OutlineSheet() {
-  const { section, sectionIndex, editSection, picked } = useBench();
+  const { section, sectionIndex, editSection, picked, narrow } = useBench();
   const floor = rectangleOf(section);
   const at = `sections[${sectionIndex}]`;
   const form = roofForm(section);
@@ -67,7 +67,7 @@ export function OutlineSheet() {
           </>
         ) : null}
         <FieldFlags path={`${at}.outline_ft`} />
-        {picked?.kind === "corner" ? <Corner index={picked.index} /> : null}
+        {picked?.kind === "corner" && !narrow ? <Corner index={picked.index} /> : null}
         <details className="more-of" open={!floor}>
           <summary>Wall by wall</summary>
           <Walls />
@@ -145,7 +145,8 @@ function Walls() {
   );
 }
 
-function Corner({ index }: { index: number }) {
+/** One corner: where it is, and out with it. */
+export function Corner({ index }: { index: number }) {
   const { section, sectionIndex, editSection, pick } = useBench();
   const units = useUnits();
   const corner = section.outline_ft[index];

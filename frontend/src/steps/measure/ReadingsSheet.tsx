@@ -8,7 +8,7 @@ import { CsvFile } from "./CsvFile";
 
 /** Depth readings, tapped on the floor: their map, mean, spread and low spots, and those to look at again. */
 export function ReadingsSheet() {
-  const { section, sectionIndex, sectionPlan, editSection, picked, pick } = useBench();
+  const { section, sectionIndex, sectionPlan, editSection, picked, pick, narrow } = useBench();
   const units = useUnits();
   const readings = section.readings ?? [];
   const found = sectionPlan?.readings;
@@ -45,7 +45,7 @@ export function ReadingsSheet() {
         </dl>
       ) : null}
       {found ? <p className="note">Between readings: {found.method}.</p> : null}
-      {chosen >= 0 ? <Reading index={chosen} key={chosen} /> : null}
+      {chosen >= 0 && !narrow ? <Reading index={chosen} key={chosen} /> : null}
       <FieldFlags path={at} />
       {readings.length ? (
         <ul className="reading-list" aria-label="Readings">
@@ -96,7 +96,8 @@ export function ReadingsSheet() {
   );
 }
 
-function Reading({ index }: { index: number }) {
+/** One reading: its depth, its place, and whether an odd one is right. */
+export function Reading({ index }: { index: number }) {
   const { section, sectionIndex, sectionPlan, editSection, pick } = useBench();
   const reading = section.readings?.[index];
   if (!reading) return null;

@@ -1,0 +1,328 @@
+"""A whole survey on the real interface: look over, walk the walls, read depths, place what stands there, decide."""
+
+from __future__ import annotations
+
+import json
+import zipfile
+from pathlib import Path
+
+import pytest
+from PIL import Image
+from playwright.sync_api import Page, expect
+
+from elm_cover.core.hazards import STOPS
+from tests.browser.conftest import api, figure, open_demo, part, pick, saved, section
+from tools.running import Server
+
+
+def tap(page: Page, east: float, north: float) -> None:
+    """Taps the floor at a point in feet, by the outline that is drawn."""
+    page.locator(".floor").scroll_into_view_if_needed()
+    at = page.evaluate(
+        """([east, north]) => {
+          const svg = document.querySelector('.floor .canvas svg[role=group]');
+          const box = svg.getBoundingClientRect();
+          const corners = svg.querySelector('.floor-area').points;
+          const [a, b] = [corners[0], corners[1]];
+          const scale = (b.x - a.x) / window.wallFeet;
+          return [box.left + a.x + east * scale, box.top + a.y - north * scale];
+        }""",
+        [east, north],
+    )
+    if page.viewport_size and page.viewport_size["width"] < 500:
+        page.touchscreen.tap(*at)
+    else:
+        page.mouse.click(*at)
+
+
+def document_of(page: Page, server: Server) -> dict:  # type: ignore[type-arg]
+    saved(page)
+    job = page.url.split("/jobs/")[1].split("/")[0]
+    return api(server, f"/api/jobs/{job}")[0]["document"]  # type: ignore[no-any-return]
+
+
+def test_a_whole_survey_from_the_hatch_to_the_decision(page: Page, size: str, server: Server) -> None:
+    page.get_by_role("button", name="New attic").click()
+    page.get_by_label("Job").fill("4 Survey Row")
+    page.get_by_label("Length").fill("30")
+    page.get_by_label("Width").fill("20")
+    page.get_by_role("button", name="Start measuring").click()
+    # Look over.
+    page.get_by_label("Cold rooms").check()
+    page.get_by_label("Year built").fill("1955")
+    page.get_by_role("combobox", name="Climate zone").fill("5A")
+    page.get_by_role("option", name="5A · cool").click()
+    page.get_by_role("button", name="Add a way in").click()
+    expect(page.get_by_role("group", name="Way in 1")).to_be_visible()
+    for kind in STOPS:  # each answer opens the next hazard
+        title = STOPS[kind].title
+        hazard = page.get_by_role("group", name=title, exact=True)
+        hazard.locator("label", has_text="suspected" if kind == "roof_leak" else "absent").click()
+        if kind == "roof_leak":
+            expect(hazard).to_contain_text("Blocks covering it.")
+            hazard.get_by_role("button", name="Next hazard").click()
+    expect(page.get_by_text("17 of 17 answered")).to_be_visible()
+    expect(figure(page, "stops")).to_have_text("1")
+    # Measure: walk an L with the tape, off by three inches.
+    page.get_by_role("navigation").get_by_role("link", name="Measure").click()
+    page.get_by_text("Walk it with the tape").click()
+    page.get_by_label("Runs, in the order walked").fill("30 E, 12 N, 12 W, 8 N, 18'3 W, 20 S")
+    page.get_by_role("button", name="Does it close?").click()
+    expect(page.get_by_text("The walk ends 3 in west of its start")).to_be_visible()
+    page.get_by_role("button", name="Spread the error").click()
+    expect(page.locator(".floor .corner")).to_have_count(6)
+    page.get_by_text("Wall by wall").click() if not page.locator(".walls").is_visible() else None
+    page.locator(".walls > li").first.get_by_role("combobox", name="is", exact=True).click()
+    page.get_by_role("option", name="eave", exact=True).click()
+    page.get_by_label("Heel height").fill("7")
+    page.get_by_label("Pitch").fill("5")
+    page.get_by_label("Pitch").press("Enter")
+    for name in ("trusses", "north–south", "24", "3½"):
+        pick(page, name)
+    page.get_by_role("combobox", name="Board").click()
+    page.get_by_role("option", name="gypsum, ⅝ in").click()
+    # What is there: tented batts, and readings tapped on the floor.
+    part(page, "old fill")
+    page.get_by_role("group", name="Old fill", exact=True).get_by_role("radio", name="old fill", exact=True).check()
+    page.get_by_label("Depth", exact=True).fill("3.5")
+    page.get_by_label("Depth", exact=True).press("Enter")
+    pick(page, "gappy")
+    page.evaluate("window.wallFeet = 30.125")
+    for east, north, depth in ((4, 4, "3.5"), (12, 4, "3.5"), (22, 5, "2"), (5, 15, "3.5"), (14, 9, "12")):
+        tap(page, east, north)
+        page.get_by_label("Depth here").fill(depth)
+        page.get_by_label("Depth here").press("Enter")
+    expect(page.locator(".floor .readings .handle")).to_have_count(5)
+    odd = page.locator("[data-code=reading_odd]").first
+    expect(odd).to_contain_text("A reading of 12 in among 3½ in: typo or drift?")
+    page.get_by_role("button", name="It is right: drift").click()
+    expect(page.locator("[data-code=reading_odd]")).to_have_count(0)
+    page.get_by_role("radio", name="Lift and fill").check()
+    expect(page.get_by_text("The record speaks for: lift and fill.")).to_be_visible()
+    # What stands in it: a light placed, boxes counted.
+    part(page, "obstacles")
+    page.get_by_role("button", name="Recessed light").click()
+    tap(page, 20, 9)
+    pick(page, "non-IC")
+    page.get_by_role("button", name="Ceiling box").click()
+    page.get_by_role("button", name="Just count: ceiling box").click()
+    page.get_by_label("How many").fill("4")
+    page.get_by_label("How many").press("Enter")
+    # The walk-over asks at each place, and the holes are ticked off.
+    part(page, "walk-over")
+    for place in ("Lowered ceilings", "Arches", "Tub and fireplace"):
+        page.get_by_role("group", name=place).get_by_role("radio", name="not here").check()
+    boxes = page.get_by_role("group", name="ceiling boxes")
+    expect(boxes.get_by_label("Should be")).to_have_value("4")
+    boxes.get_by_label("Found").fill("4")
+    boxes.get_by_label("Found").press("Enter")
+    expect(boxes).to_contain_text("✓")
+    for step in ("Look over", "Measure"):
+        expect(page.get_by_role("navigation").get_by_role("link", name=step).locator(".open")).to_have_count(0)
+    document = document_of(page, server)
+    main = document["sections"][0]
+    assert document["house"]["concerns"] == ["Cold rooms"] and document["house"]["climate_zone"] == "5A"
+    assert [r["depth_in"] for r in main["readings"]] == [3.5, 3.5, 2, 3.5, 12] and main["readings"][4]["checked"]
+    assert main["readings"][2]["at_ft"] == pytest.approx([22, 5], abs=0.25)
+    light, boxes_found = main["features"]
+    assert (light["kind"], light["rating"]) == ("recessed_light", "non_ic") and light["at_ft"] == pytest.approx(
+        [20, 9], abs=0.25
+    )
+    assert boxes_found["count"] == 4 and main["old_fill"] == "lift"
+    assert len(document["hazards"]) == 17
+    # Undo goes over everything, back to the bare rectangle.
+    undo = page.get_by_role("button", name="↶ undo")
+    while undo.is_enabled():
+        undo.click()
+    bare = document_of(page, server)
+    assert bare["sections"][0]["outline_ft"] == [[0, 0], [30, 0], [30, 20], [0, 20]]
+    for part_of in (bare, bare["sections"][0]):
+        assert not any(
+            part_of.get(k) for k in ("house", "hazards", "contact", "accesses", "readings", "features", "existing")
+        )
+
+
+def test_a_corner_is_dragged_typed_put_in_and_taken_out(page: Page, server: Server) -> None:
+    open_demo(page)
+    corner = page.get_by_role("slider", name="Corner 2")
+    box = corner.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 22, box["y"] + 22)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 90, box["y"] + 22, steps=12)
+    page.mouse.up()
+    expect(figure(page, "floor")).not_to_have_text("1,188")
+    page.get_by_role("button", name="↶ undo").click()
+    expect(figure(page, "floor")).to_have_text("1,188")
+    # A length typed onto its wall pushes the next wall along.
+    page.get_by_role("button", name="south wall, 44 ft").click()
+    page.get_by_label("Length of wall 1").fill("50")
+    page.get_by_label("Length of wall 1").press("Enter")
+    expect(figure(page, "floor")).to_have_text("1,350")
+    # A corner put in moves nothing that names a wall or a place.
+    before = document_of(page, server)
+    page.get_by_role("button", name="Put a corner into wall 1").press("Enter")
+    after = document_of(page, server)
+    section_before, section_after = before["sections"][0], after["sections"][0]
+    assert len(section_after["outline_ft"]) == 5
+    names = {edge["id"]: edge["kind"] for edge in section_after["edges"]}
+    north = next(v for v in after["vents"] if v["id"] == "soffit-north")
+    assert names[north["edge"]] == "eave"
+    assert next(i for i, e in enumerate(section_after["edges"]) if e["id"] == north["edge"]) == 3
+    assert section_after["features"] == section_before["features"] and after["photos"] == before["photos"]
+    expect(figure(page, "floor")).to_have_text("1,350")
+    page.get_by_role("slider", name="Corner 2").press("Delete")
+    expect(page.locator(".floor .corner")).to_have_count(4)
+    expect(figure(page, "floor")).to_have_text("1,350")
+
+
+def test_readings_and_signs_are_moved_by_keys_alone(page: Page, server: Server) -> None:
+    open_demo(page, "Measure", "3 Weir Bank")
+    part(page, "old fill")
+    page.wait_for_timeout(200)
+    page.get_by_role("heading", name="Measure", exact=True).click()
+    page.keyboard.press("o")
+    first = page.locator(".floor .handle").first
+    expect(first).to_be_focused()
+    start = document_of(page, server)["sections"][0]["readings"][0]["at_ft"]
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("Shift+ArrowUp")
+    now = document_of(page, server)["sections"][0]["readings"][0]["at_ft"]
+    assert now == pytest.approx([start[0] + 0.5, start[1] + 1 / 12])
+    page.keyboard.press("Delete")
+    expect(page.locator(".floor .readings .handle")).to_have_count(18)
+
+
+def photo_file(folder: Path, name: str = "photo.jpg") -> Path:
+    path = folder / name
+    Image.new("RGB", (640, 480), (120, 90, 60)).save(path)
+    return path
+
+
+def test_photos_on_a_hazard_and_on_the_floor_go_along_in_the_archive(
+    page: Page, server: Server, tmp_path: Path
+) -> None:
+    open_demo(page, "Look over")
+    page.get_by_role("button", name="Non-IC or unknown recessed lights").click()
+    hazard = page.get_by_role("group", name="Non-IC or unknown recessed lights")
+    hazard.locator("input[type=file]").set_input_files(photo_file(tmp_path))
+    expect(hazard.get_by_role("button", name="Photo 1, open large")).to_be_visible()
+    floor = page.get_by_role("group", name="Photos on the floor")
+    floor.locator("input[type=file]").set_input_files(photo_file(tmp_path, "b.png"))
+    expect(floor.get_by_text("Now tap the floor")).to_be_visible()
+    page.evaluate("window.wallFeet = 44")
+    tap(page, 10, 20)
+    expect(page.locator(".floor .pins .handle")).to_have_count(2)
+    document = document_of(page, server)
+    assert document["photos"][1]["at_ft"] == pytest.approx([10, 20], abs=0.25)
+    with page.expect_download() as download:
+        page.get_by_role("button", name="More").click()
+        page.get_by_role("menuitem", name="Archive with photos").click()
+    file = tmp_path / "job.zip"
+    download.value.save_as(file)
+    names = zipfile.ZipFile(file).namelist()
+    assert f"photos/{document['photos'][1]['file']}" in names
+    page.get_by_role("link", name="to the shelf").click()
+    page.locator("input[type=file]").set_input_files(file)
+    expect(page.get_by_role("heading", level=1)).to_have_text("9 Quarry Loop")
+    listed, _ = api(server, "/api/jobs")
+    assert len(listed["jobs"]) == 4
+
+
+def test_what_cannot_be_used_is_said_at_its_place_and_nothing_is_lost(
+    page: Page, server: Server, tmp_path: Path
+) -> None:
+    open_demo(page, "Look over")
+    before = document_of(page, server)
+    page.get_by_role("button", name="Non-IC or unknown recessed lights").click()
+    hazard = page.get_by_role("group", name="Non-IC or unknown recessed lights")
+    large = tmp_path / "large.jpg"
+    large.write_bytes(b"\xff" * 60_000_000)
+    # The browser hands over 50 MB at most as bytes; as a path it may be larger.
+    hazard.locator("input[type=file]").set_input_files(large)
+    expect(hazard.get_by_role("alert")).to_contain_text("large.jpg has 60 MB; a photo may have 15 MB at most.")
+    fake = tmp_path / "fake.jpg"
+    fake.write_bytes(b"no picture")
+    hazard.locator("input[type=file]").set_input_files(fake)
+    expect(hazard.get_by_role("alert")).to_contain_text("must be a JPEG, PNG or WebP picture")
+    page.get_by_role("navigation").get_by_role("link", name="Measure").click()
+    page.get_by_text("Walk it with the tape").click()
+    page.get_by_label("Runs, in the order walked").fill("44 E, 27 N, 40 W, 27 S")
+    page.get_by_role("button", name="Does it close?").click()
+    expect(page.get_by_text("more than 2 ft. A run is wrong or missing; nothing was changed.")).to_be_visible()
+    page.get_by_text("From a drawing (DXF)").click()
+    garbage = tmp_path / "garbage.dxf"
+    garbage.write_bytes(bytes(range(256)) * 40)
+    page.locator("input[accept='.dxf']").set_input_files(garbage)
+    expect(page.get_by_text("garbage.dxf: cannot be read as DXF")).to_be_visible()
+    part(page, "old fill")
+    wrong = tmp_path / "wrong.csv"
+    wrong.write_text("section;x_ft;y_ft;depth_in;checked\nmain;1,5;2;3;\n")
+    page.locator("input[accept='.csv,text/csv']").set_input_files(wrong)
+    expect(page.get_by_role("alert")).to_contain_text("parted by semicolons; save the file with commas")
+    assert document_of(page, server) == before
+
+
+def test_sections_are_added_opened_and_joined(page: Page, server: Server) -> None:
+    open_demo(page)
+    page.get_by_role("button", name="Add a section").click()
+    expect(figure(page, "floor")).to_have_text("1,332")
+    expect(page.get_by_label("Name")).to_have_value("Section 2")
+    page.get_by_label("Length, east–west").fill("10")
+    page.get_by_label("Length, east–west").press("Enter")
+    section(page, "Main house")
+    page.get_by_role("button", name="Join", exact=True).click()
+    expect(figure(page, "floor")).to_have_text("1,308")
+    document = document_of(page, server)
+    # Seven walls: the eave of the one and the gable of the other are in line, but stay two.
+    assert len(document["sections"]) == 1 and len(document["sections"][0]["edges"]) == 7
+    page.get_by_role("button", name="↶ undo").click()
+    assert len(document_of(page, server)["sections"]) == 2
+
+
+def test_an_overlap_is_said_where_the_outline_is(page: Page) -> None:
+    open_demo(page)
+    page.get_by_role("button", name="Add a section").click()
+    page.get_by_text("Move the section").click()
+    page.get_by_label("First corner, east").fill("40")
+    page.get_by_label("First corner, east").press("Enter")
+    flag = page.locator(".part", has_text="Outline").locator("[data-code=sections_overlap]").first
+    expect(flag).to_contain_text("lies over Main house by 48.0 ft²")
+
+
+def test_readings_go_out_as_csv_and_come_in_again(page: Page, server: Server, tmp_path: Path) -> None:
+    open_demo(page, "Measure", "3 Weir Bank")
+    part(page, "old fill")
+    with page.expect_download() as download:
+        page.get_by_role("button", name="To CSV").click()
+    file = tmp_path / "readings.csv"
+    download.value.save_as(file)
+    page.get_by_role("button", name="Take all away").click()
+    expect(page.locator(".floor .readings .dot")).to_have_count(0)
+    page.locator("input[accept='.csv,text/csv']").set_input_files(file)
+    expect(page.get_by_text("19 readings taken over from readings.csv.")).to_be_visible()
+    expect(page.locator(".floor .readings .dot")).to_have_count(19)
+
+
+def test_each_kind_of_section_has_its_own_cut(page: Page) -> None:
+    open_demo(page, "Measure", "17 Tannery Hill")
+    for name, words in {
+        "South slope": "rafter 5½ in",
+        "South knee wall": "height 54 in",
+        "Over the landing": "to fill 9¼ in",
+        "Skylight shaft": "stud 3½ in",
+    }.items():
+        section(page, name)
+        expect(page.locator(".cut svg")).to_contain_text(words)
+
+
+def test_the_floor_goes_out_for_other_programs(page: Page, tmp_path: Path) -> None:
+    open_demo(page, "Look over", "3 Weir Bank")
+    for item, start in (("drawing, SVG", b"<svg"), ("drawing, DXF in feet", b"  0"), ("data, JSON", b"{")):
+        with page.expect_download() as download:
+            page.get_by_role("button", name="More").click()
+            page.get_by_role("menuitem", name=item).click()
+        file = tmp_path / "out"
+        download.value.save_as(file)
+        assert file.read_bytes().startswith(start)
+    assert len(json.loads(file.read_text())["features"]) > 20
