@@ -35,7 +35,8 @@ CLASHES = """() => {
     const clip = line.closest('[clip-path]') ? document.querySelector('.ruler rect').getBoundingClientRect().left : Infinity;
     for (let at = 0; at <= length; at += 2) {
       const p = line.getPointAtLength(at).matrixTransform(matrix);
-      if (p.x > clip) continue;
+      const sheet = line.ownerSVGElement.getBoundingClientRect();
+      if (p.x > clip || p.y < sheet.top || p.y > sheet.bottom) continue;
       for (const label of labels)
         if (!label.plate && inside(label.box, p.x, p.y)) clashes.push(`${label.text} lies across ${line.getAttribute('class')}`);
     }

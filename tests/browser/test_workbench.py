@@ -228,9 +228,9 @@ def test_the_metric_view_is_a_view(page: Page) -> None:
 def test_the_bin_and_back(page: Page, size: str) -> None:
     page.get_by_role("button", name="Put 9 Quarry Loop in the bin").click()
     expect(page.get_by_role("link", name="9 Quarry Loop")).to_have_count(0)
-    page.get_by_text("bin", exact=True).click()
+    page.get_by_role("radiogroup", name="Place").get_by_text("bin").click()
     page.get_by_role("button", name="Bring 9 Quarry Loop back").click()
-    page.get_by_text("shelf", exact=True).click()
+    page.get_by_role("radiogroup", name="Place").get_by_text("shelf").click()
     expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
 
 

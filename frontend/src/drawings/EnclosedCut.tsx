@@ -53,7 +53,7 @@ export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; w
         return (
           <g key={dimension.name} className="measure">
             <path data-line d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}${tick(a)}${tick(b)}`} />
-            <text data-label x={a[0] - ux * 16} y={a[1] - uy * 16 + 5} textAnchor="middle">
+            <text data-label x={a[0] - ux * 20} y={a[1] - uy * 20 + 5} textAnchor="middle">
               {letter}
             </text>
             {listed}

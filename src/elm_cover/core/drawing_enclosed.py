@@ -76,7 +76,7 @@ def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
     ]
     if found.channel_in > 0:
         dimensions.append(
-            _dimension("air channel", found.channel_in, at(length * 0.85, fill), at(length * 0.85, rafter))
+            _dimension("air channel", found.channel_in, at(length * 0.85, rafter), at(length * 0.85, fill))
         )
     return _made(shapes, dimensions)
 

@@ -11,8 +11,8 @@ import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
-import { readingLabels } from "./labels";
-import { type Box, cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
+import { type Box, readingLabels } from "./labels";
+import { cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
 import { Features, Pins, Readings } from "./Things";
 import { WallLabels } from "./WallLabels";
 
@@ -72,12 +72,8 @@ export function Floor() {
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
   );
-  const walls = frame
-    ? outline.map((a, i) => {
-        const b = outline[(i + 1) % outline.length] as Point;
-        return [frame.x(a[0]), frame.y(a[1]), frame.x(b[0]), frame.y(b[1])] as const;
-      })
-    : [];
+  const rings = [outline, ...(section.holes ?? []).map((hole) => hole.outline_ft as Point[])];
+  const walls = frame ? rings.flatMap((ring) => ringSegments(ring, frame)) : [];
 
   const tap = (at: Point) => {
     const spot: Point = [Math.round(at[0] / INCH_FT) * INCH_FT, Math.round(at[1] / INCH_FT) * INCH_FT];
@@ -252,6 +248,12 @@ const HINTS = {
 
 const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>
   corners.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");
+
+const ringSegments = (ring: readonly Point[], frame: Frame) =>
+  ring.map((a, i) => {
+    const b = ring[(i + 1) % ring.length] as Point;
+    return [frame.x(a[0]), frame.y(a[1]), frame.x(b[0]), frame.y(b[1])] as const;
+  });
 
 function middleOf(corners: readonly Point[]): Point {
   const sum = corners.reduce((total, p) => [total[0] + p[0], total[1] + p[1]] as Point, [0, 0] as Point);

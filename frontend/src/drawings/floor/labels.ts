@@ -2,7 +2,8 @@ import type { Frame } from "./parts";
 
 /** Room for a label round a point: left, top, right, bottom, in pixels. */
 export type Box = [number, number, number, number];
-type Segment = readonly [number, number, number, number];
+/** A line: from x, y to x, y, in pixels. */
+export type Segment = readonly [number, number, number, number];
 
 const AROUND = [
   [0, -9],
@@ -13,7 +14,7 @@ const AROUND = [
   [-16, -8],
 ] as const;
 
-const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
+export const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
 
 /** Whether a line crosses a box, by clipping it (Liang and Barsky). */
 export function crosses([x0, y0, x1, y1]: Segment, box: Box): boolean {

@@ -1,4 +1,5 @@
 import type { DrawnCut, DrawnSection } from "../../api/client";
+import { type Box, crosses, overlap, type Segment } from "./labels";
 
 /** From feet on the floor to pixels, and back; north is up. */
 export interface Frame {
@@ -37,7 +38,6 @@ const LINE_PX = 18;
 const END_PX = 16;
 
 type Edge = DrawnSection["edges"][number];
-export type Box = [left: number, top: number, right: number, bottom: number];
 
 export interface EdgeLabel {
   x: number;
@@ -46,8 +46,6 @@ export interface EdgeLabel {
   lines: string[];
   box: Box;
 }
-
-export const overlap = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
 
 /** The room that the letters and arrows at the cut's ends take. */
 export function cutEnds(cut: DrawnCut | null, frame: Frame): Box[] {
@@ -75,6 +73,10 @@ export function edgeLabels(
   cut: DrawnCut | null,
   charPx: number,
 ): Map<number, EdgeLabel> {
+  const lines: Segment[] = edges.map((edge) => segment(edge.from_ft, edge.to_ft, frame));
+  if (cut) lines.push(segment(cut.from_ft, cut.to_ft, frame));
+  const free = (box: Box, taken: readonly Box[]) =>
+    !taken.some((other) => overlap(box, other)) && !lines.some((line) => crosses(line, box));
   const taken = cutEnds(cut, frame);
   const labels = new Map<number, EdgeLabel>();
   for (const edge of edges) {
@@ -85,7 +87,7 @@ export function edgeLabels(
       const lines = sideways ? said : [said.join(" · ")];
       const wide = Math.max(...lines.map((line) => line.length)) * charPx;
       const choices = SHARES.map((share) => place(edge, frame, share, sideways, wide, lines.length));
-      const best = choices.find(({ box }) => !taken.some((other) => overlap(box, other)));
+      const best = choices.find(({ box }) => free(box, taken));
       if (!best) continue;
       taken.push(best.box);
       labels.set(edge.index, { ...best.at, lines, box: best.box });
@@ -94,6 +96,13 @@ export function edgeLabels(
   }
   return labels;
 }
+
+const segment = (a: readonly [number, number], b: readonly [number, number], frame: Frame): Segment => [
+  frame.x(a[0]),
+  frame.y(a[1]),
+  frame.x(b[0]),
+  frame.y(b[1]),
+];
 
 function place(edge: Edge, frame: Frame, share: number, sideways: boolean, wide: number, lines: number) {
   const away = (edge.is_eave ? OUTSIDE_FT * frame.scale : 0) + 10;
