@@ -25,10 +25,11 @@ def attic_document(area_ft2: float, sections: int = 1, readings: int = 0) -> dic
     document["accesses"], document["vents"], document["photos"] = [], [], []
     document["sections"], document["choice"] = [], {}
     for i in range(sections):
-        outline = [[0, i * 100], [length, i * 100], [length, i * 100 + width], [0, i * 100 + width]]
+        x, y = (i % 4) * length, (i // 4) * width
+        outline = [[x, y], [x + length, y], [x + length, y + width], [x, y + width]]
         edges = [{**base["edges"][0]} for _ in range(4)]
         spots = [
-            {"at_ft": [length * (k * 0.618 % 1), i * 100 + width * (k * 0.414 % 1)], "depth_in": 3.5 + k % 3}
+            {"at_ft": [x + length * (k * 0.618 % 1), y + width * (k * 0.414 % 1)], "depth_in": 3.5 + k % 3}
             for k in range(1, readings + 1)
         ]
         document["sections"].append(

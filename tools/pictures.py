@@ -5,33 +5,85 @@ from __future__ import annotations
 import sys
 import tempfile
 from pathlib import Path
+from typing import Literal
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, ViewportSize
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from tools.running import Server, chromium
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
-DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 def take(browser: Browser, address: str, folder: Path) -> None:
-    """Shelf, the four steps at a desk, dark and metric views, and the workbench on a phone."""
-    for size, scheme, mark in ((DESK, "light", ""), (DESK, "dark", "-dark"), (PHONE, "light", "-phone")):
-        page = browser.new_context(viewport=size, color_scheme=scheme, timezone_id="UTC").new_page()
-        page.goto(address)
-        page.get_by_role("link", name="9 Quarry Loop").wait_for()
-        if mark != "-dark":
-            save(page, folder, f"shelf{mark}")
-        page.get_by_role("link", name="9 Quarry Loop").click()
-        for step in ("Measure", "Target", "Choose", "Eaves") if not mark else ("Measure",):
-            page.get_by_role("navigation").get_by_role("link", name=step).click()
-            page.get_by_text("bags to order", exact=True).wait_for()
-            save(page, folder, f"{step.lower()}{mark}")
-        if mark == "-phone":
-            page.get_by_text("Cut", exact=True).first.click()
-            save(page, folder, "cut-phone")
-        page.context.close()
+    """Every main view at a desk, one in the dark, and what is used on a phone."""
+    at_a_desk(opened(browser, address, DESK), folder)
+    dark = opened(browser, address, DESK, "dark")
+    go(dark, "3 Weir Bank", "Measure")
+    save(dark, folder, "measure-dark")
+    on_a_phone(opened(browser, address, PHONE), folder)
+
+
+def opened(browser: Browser, address: str, size: ViewportSize, scheme: Literal["light", "dark"] = "light") -> Page:
+    touch = size["width"] < 500
+    page = browser.new_context(viewport=size, color_scheme=scheme, timezone_id="UTC", has_touch=touch).new_page()
+    page.goto(address)
+    page.get_by_role("link", name="9 Quarry Loop").wait_for()
+    return page
+
+
+def go(page: Page, job: str, step: str, part: str = "") -> None:
+    """Opens a demo job from the shelf, or from wherever the page is, at a step and a part of it."""
+    if page.get_by_role("link", name="to the shelf of jobs").count():
+        page.get_by_role("link", name="to the shelf of jobs").click()
+    page.get_by_role("link", name=job).click()
+    page.get_by_role("navigation").get_by_role("link", name=step).click()
+    page.get_by_text("bags to order", exact=True).wait_for()
+    if part:
+        page.locator(".sub-steps").get_by_role("radio", name=part, exact=True).check()
+
+
+def at_a_desk(page: Page, folder: Path) -> None:
+    save(page, folder, "shelf")
+    go(page, "17 Tannery Hill", "Look over")
+    page.get_by_role("button", name="Knob-and-tube wiring").click()
+    page.locator(".hazard").scroll_into_view_if_needed()
+    save(page, folder, "look-over")
+    go(page, "3 Weir Bank", "Measure")
+    save(page, folder, "measure")
+    for part, name in (("old fill", "old-fill"), ("obstacles", "obstacles"), ("walk-over", "walk-over")):
+        go(page, "3 Weir Bank", "Measure", part)
+        if part == "old fill":
+            page.get_by_role("slider", name="Reading of 12 in").focus()
+            page.get_by_role("group", name="Depth readings").scroll_into_view_if_needed()
+        save(page, folder, name)
+    go(page, "17 Tannery Hill", "Measure")
+    page.get_by_role("button", name="Open the section South slope").click()
+    save(page, folder, "slope")
+    for step in ("Target", "Choose", "Eaves"):
+        go(page, "9 Quarry Loop", step)
+        save(page, folder, step.lower())
+    page.get_by_role("link", name="to the shelf of jobs").click()
+    page.get_by_role("link", name="How other programs").click()
+    page.get_by_role("heading", level=1).wait_for()
+    save(page, folder, "interface")
+
+
+def on_a_phone(page: Page, folder: Path) -> None:
+    save(page, folder, "shelf-phone")
+    go(page, "17 Tannery Hill", "Look over")
+    page.get_by_role("button", name="Animals or droppings").click()
+    page.locator(".hazard").scroll_into_view_if_needed()
+    save(page, folder, "look-over-phone")
+    go(page, "3 Weir Bank", "Measure", "old fill")
+    page.get_by_role("slider", name="Reading of 12 in").focus()
+    page.locator(".tabs").scroll_into_view_if_needed()
+    save(page, folder, "old-fill-phone")
+    go(page, "9 Quarry Loop", "Measure")
+    page.get_by_text("Cut", exact=True).first.click()
+    save(page, folder, "cut-phone")
 
 
 def save(page: Page, folder: Path, name: str) -> None:

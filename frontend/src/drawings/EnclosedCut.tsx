@@ -37,7 +37,7 @@ export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; w
         );
       })}
       {cut.dimensions.map((dimension, i) => {
-        const letter = LETTERS[i];
+        const letter = LETTERS[cut.dimensions.slice(0, i).filter((d) => d.from_in).length];
         const { value, unit } = units.depth(dimension.value_in);
         const listed = (
           <text data-label x={width - MARGIN.right + 24} y={MARGIN.top + 14 + i * LINE_PX}>

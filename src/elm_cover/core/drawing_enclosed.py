@@ -10,7 +10,7 @@ from .outline import Points, edge_length_ft, polygon_area_ft2
 
 BOARD_IN = 0.5
 LEVEL_SHOWN_IN = 48.0
-SLOPE_SHOWN_IN = 30.0
+SLOPE_SHOWN_RAFTERS = 3.0
 ROOM_BELOW_IN = 18.0
 Point = tuple[float, float]
 
@@ -55,7 +55,7 @@ def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
     run = 12 * polygon_area_ft2(outline) / longest
     angle = math.atan(found.rise_in_12 / 12)
     whole = run / math.cos(angle)
-    length = min(whole, SLOPE_SHOWN_IN)
+    length = min(whole, SLOPE_SHOWN_RAFTERS * found.framing_in)
 
     def at(along: float, up: float) -> Point:
         return (along * math.cos(angle) - up * math.sin(angle), along * math.sin(angle) + up * math.cos(angle))

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { type PointerEvent, useRef, useState } from "react";
-import type { DrawnSection } from "../../api/client";
+import type { DrawnCut, DrawnSection } from "../../api/client";
 import { useUnits } from "../../app/units";
 import { useBench } from "../../workbench/context";
 import { newId, type Point } from "../../workbench/outline";
@@ -11,7 +11,7 @@ import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
-import { type Box, readingLabels } from "./labels";
+import { type Box, heightLabels, readingLabels, type Segment } from "./labels";
 import { cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
 import { Features, Pins, Readings } from "./Things";
 import { WallLabels } from "./WallLabels";
@@ -31,10 +31,13 @@ export function Floor() {
   const pressed = useRef<readonly [number, number] | null>(null);
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   const sections = document.sections ?? [];
+  const narrow = width < NARROW_PX;
+  // A phone has room for the open section; at a desk all of them are in sight.
+  const inSight = narrow ? [section] : sections;
   const free =
     width > 0 && height > 0
       ? floorFrame(
-          sections.flatMap((s) => s.outline_ft as Point[]),
+          inSight.flatMap((s) => s.outline_ft as Point[]),
           width,
           height,
         )
@@ -46,7 +49,6 @@ export function Floor() {
   const current = drawn && drawn.outline_ft.length === outline.length ? drawn : null;
   const bays = new Map(sectionPlan?.eaves?.map((eave) => [eave.edge, eave.bays]));
   const cut = drawing?.cut && drawing.cut.section === section.id ? drawing.cut : null;
-  const narrow = width < NARROW_PX;
   const labels =
     current && frame
       ? edgeLabels(
@@ -72,6 +74,11 @@ export function Floor() {
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
   );
+  // What stands there, so that no height is written across it.
+  const standing: Box[] = frame ? (current?.keep_outs ?? []).map((kept) => boxOf(kept.corners_ft, frame)) : [];
+  if (frame && tool.kind === "cut")
+    for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...(current?.markers_ft ?? [])])
+      if (at) standing.push([frame.x(at[0]) - 11, frame.y(at[1]) - 14, frame.x(at[0]) + 11, frame.y(at[1]) + 11]);
   const rings = [outline, ...(section.holes ?? []).map((hole) => hole.outline_ft as Point[])];
   const walls = frame ? rings.flatMap((ring) => ringSegments(ring, frame)) : [];
 
@@ -161,6 +168,7 @@ export function Floor() {
                     frame={frame}
                     taken={taken}
                     charPx={narrow ? 8.6 : 7.2}
+                    canvas={{ width, height }}
                     onOpen={() => openSection(other.id)}
                   />
                 ))}
@@ -174,7 +182,15 @@ export function Floor() {
                   y2={frame.y(b[1])}
                 />
               ))}
-              {showsHeights && !heldCorner ? <Heights heights={current?.heights ?? []} frame={frame} /> : null}
+              {showsHeights && !heldCorner ? (
+                <Heights
+                  heights={current?.heights ?? []}
+                  frame={frame}
+                  lines={[...walls, ...(tool.kind === "cut" && cut ? [cutSegment(cut, frame)] : [])]}
+                  boxes={[...taken, ...standing]}
+                  charPx={narrow ? 9.5 : 8}
+                />
+              ) : null}
               <polygon className="floor-area" points={points(outline, frame)} />
               {outline.map((a, i) => {
                 const b = outline[(i + 1) % outline.length] as Point;
@@ -218,7 +234,11 @@ export function Floor() {
               ))}
               {reading || tool.kind === "corners" ? null : <Features frame={frame} moving={tool.kind === "features"} />}
               {reading ? (
-                <Readings frame={frame} moving places={readingLabels(shownReadings, frame, walls, narrow ? 8.6 : 7)} />
+                <Readings
+                  frame={frame}
+                  moving
+                  places={readingLabels(shownReadings, frame, walls, narrow ? 10.5 : 8.5)}
+                />
               ) : null}
               {tool.kind === "cut"
                 ? current?.markers_ft.map(([x, y]) => <Marker key={`${x},${y}`} x={frame.x(x)} y={frame.y(y)} />)
@@ -249,6 +269,19 @@ const HINTS = {
 const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>
   corners.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");
 
+const boxOf = (corners: readonly (readonly [number, number])[], frame: Frame): Box => {
+  const xs = corners.map(([x]) => frame.x(x));
+  const ys = corners.map(([, y]) => frame.y(y));
+  return [Math.min(...xs) - 4, Math.min(...ys) - 4, Math.max(...xs) + 4, Math.max(...ys) + 4];
+};
+
+const cutSegment = (cut: DrawnCut, frame: Frame): Segment => [
+  frame.x(cut.from_ft[0]),
+  frame.y(cut.from_ft[1]),
+  frame.x(cut.to_ft[0]),
+  frame.y(cut.to_ft[1]),
+];
+
 const ringSegments = (ring: readonly Point[], frame: Frame) =>
   ring.map((a, i) => {
     const b = ring[(i + 1) % ring.length] as Point;
@@ -267,6 +300,7 @@ function OtherSection({
   frame,
   taken,
   charPx,
+  canvas,
   onOpen,
 }: {
   other: DrawnSection;
@@ -274,9 +308,10 @@ function OtherSection({
   frame: Frame;
   taken: readonly Box[];
   charPx: number;
+  canvas: { width: number; height: number };
   onOpen: () => void;
 }) {
-  const place = nameLabel(other.outline_ft, name, frame, taken, charPx);
+  const place = nameLabel(other.outline_ft, name, frame, taken, charPx, canvas);
   return (
     <g
       className={`other ${other.kind}`}
@@ -300,37 +335,32 @@ function OtherSection({
   );
 }
 
-/** Lines of equal room under the roof, each with its height where it is longest from the others. */
-function Heights({ heights, frame }: { heights: DrawnSection["heights"]; frame: Frame }) {
+/** Lines of equal room under the roof, each height written once. */
+function Heights({
+  heights,
+  frame,
+  lines,
+  boxes,
+  charPx,
+}: {
+  heights: DrawnSection["heights"];
+  frame: Frame;
+  lines: readonly Segment[];
+  boxes: readonly Box[];
+  charPx: number;
+}) {
   const units = useUnits();
+  const words = (room: number) => `${units.depth(room).value} ${units.depth(room).unit}`;
   return (
     <g className="heights">
-      {heights.map((line) => {
-        const spot = longestMiddle(line.points_ft);
-        const room = units.depth(line.room_in);
-        return (
-          <g key={`${line.room_in} ${line.points_ft[0]}`}>
-            <polyline points={points(line.points_ft, frame)} />
-            <text x={frame.x(spot[0])} y={frame.y(spot[1]) + 4} textAnchor="middle">
-              {room.value} {room.unit}
-            </text>
-          </g>
-        );
-      })}
+      {heights.map((line) => (
+        <polyline key={`${line.room_in} ${line.points_ft[0]}`} points={points(line.points_ft, frame)} />
+      ))}
+      {heightLabels(heights, words, frame, lines, boxes, charPx).map(({ room_in, x, y, text }) => (
+        <text key={room_in} data-label x={x} y={y} textAnchor="middle">
+          {text}
+        </text>
+      ))}
     </g>
   );
-}
-
-/** The middle of the longest straight stretch of a line. */
-function longestMiddle(line: readonly (readonly [number, number])[]): Point {
-  let best: Point = [line[0]?.[0] ?? 0, line[0]?.[1] ?? 0];
-  let longest = -1;
-  for (let i = 1; i < line.length; i++) {
-    const [a, b] = [line[i - 1] as Point, line[i] as Point];
-    const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
-    if (long <= longest) continue;
-    longest = long;
-    best = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-  }
-  return best;
 }

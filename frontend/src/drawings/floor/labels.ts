@@ -53,7 +53,7 @@ export function readingLabels(
     for (const [dx, dy] of AROUND) {
       const shift = Math.sign(dx) * Math.max(0, half - 14);
       const [x, y] = [frame.x(at[0]) + dx + shift, frame.y(at[1]) + dy];
-      const box: Box = [x - half, y - 12, x + half, y + 3];
+      const box: Box = [x - half, y - charPx * 1.6, x + half, y + charPx * 0.5];
       const clear =
         !taken.some((other) => overlap(box, other)) &&
         !dots.some((dot, j) => j !== i && overlap(box, dot)) &&
@@ -65,4 +65,53 @@ export function readingLabels(
     }
   }
   return places;
+}
+
+const ALONG = [0.5, 0.3, 0.7, 0.2, 0.8, 0.4, 0.6, 0.1, 0.9];
+const APART_PX = 2;
+
+/** Where the heights are written: once for each height, on its longest line, clear of lines, boxes and one another. */
+export function heightLabels(
+  heights: readonly { room_in: number; points_ft: readonly (readonly [number, number])[] }[],
+  words: (room_in: number) => string,
+  frame: Frame,
+  lines: readonly Segment[],
+  boxes: readonly Box[],
+  charPx: number,
+): { room_in: number; x: number; y: number; text: string }[] {
+  const taken: Box[] = [...boxes];
+  const placed: { room_in: number; x: number; y: number; text: string }[] = [];
+  for (const room_in of [...new Set(heights.map((h) => h.room_in))]) {
+    const own = heights
+      .filter((h) => h.room_in === room_in)
+      .sort((a, b) => lengthOf(b.points_ft) - lengthOf(a.points_ft));
+    const text = words(room_in);
+    const half = (text.length * charPx) / 2 + APART_PX;
+    const spots = own.flatMap((line) => ALONG.map((share) => pointAlong(line.points_ft, share)));
+    for (const spot of spots) {
+      const [x, y] = [frame.x(spot[0]), frame.y(spot[1]) + 4];
+      const box: Box = [x - half, y - charPx * 1.6, x + half, y + charPx * 0.5];
+      if (taken.some((other) => overlap(box, other)) || lines.some((line) => crosses(line, box))) continue;
+      taken.push(box);
+      placed.push({ room_in, x, y, text });
+      break;
+    }
+  }
+  return placed;
+}
+
+type Line = readonly (readonly [number, number])[];
+
+const lengthOf = (line: Line) =>
+  line.slice(1).reduce((sum, b, i) => sum + Math.hypot(b[0] - (line[i]?.[0] ?? 0), b[1] - (line[i]?.[1] ?? 0)), 0);
+
+function pointAlong(line: Line, share: number): readonly [number, number] {
+  let left = lengthOf(line) * share;
+  for (let i = 1; i < line.length; i++) {
+    const [a, b] = [line[i - 1] as readonly [number, number], line[i] as readonly [number, number]];
+    const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    if (left <= long && long > 0) return [a[0] + ((b[0] - a[0]) * left) / long, a[1] + ((b[1] - a[1]) * left) / long];
+    left -= long;
+  }
+  return line[0] ?? [0, 0];
 }

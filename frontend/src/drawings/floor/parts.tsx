@@ -128,10 +128,12 @@ export function nameLabel(
   frame: Frame,
   taken: readonly Box[],
   charPx: number,
+  canvas: { width: number; height: number },
 ): { x: number; y: number; text: string } | null {
   const xs = outline.map(([x]) => frame.x(x));
   const ys = outline.map(([, y]) => frame.y(y));
-  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const [left, right] = [Math.max(0, Math.min(...xs)), Math.min(canvas.width, Math.max(...xs))];
+  const [top, bottom] = [Math.max(0, Math.min(...ys)), Math.min(canvas.height, Math.max(...ys))];
   const fits = Math.floor((right - left - 8) / charPx);
   if (bottom - top < NAME_HIGH_PX || fits < 4) return null;
   const text = name.length <= fits ? name : `${name.slice(0, fits - 1).trimEnd()}…`;
