@@ -10,6 +10,7 @@ demo: .build/runtime .build/web
 	@$(BIN)/elm-cover demo --data .demo --port $(PORT)
 
 test: .build/dev .build/web chromium
+	cd frontend && npm run --silent test
 	$(BIN)/python -m pytest $(TESTS)
 
 check: .build/dev .build/node

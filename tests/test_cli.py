@@ -55,3 +55,27 @@ def test_bad_input_is_two_and_one_line_per_fault(
 def test_schema_is_json(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["schema"]) == 0
     assert json.loads(capsys.readouterr().out)["properties"]["sections"]
+
+
+@pytest.mark.parametrize(
+    ("name", "start"),
+    [
+        ("sheet.pdf", b"%PDF"),
+        ("floor.svg", b"<svg"),
+        ("floor.dxf", b"  0"),
+        ("floor.json", b"{"),
+        ("readings.csv", b"section,x_ft"),
+        ("a-features.csv", b"section,kind"),
+    ],
+)
+def test_export_goes_by_the_ending(file: Path, name: str, start: bytes) -> None:
+    out = file.parent / name
+    assert main(["export", str(file), str(out)]) == 0
+    assert out.read_bytes().startswith(start)
+
+
+@pytest.mark.parametrize("name", ["floor.exe", "things.csv", "floor"])
+def test_an_ending_that_is_none_is_refused(file: Path, capsys: pytest.CaptureFixture[str], name: str) -> None:
+    assert main(["export", str(file), str(file.parent / name)]) == 2
+    assert "ends in none of .pdf, .svg" in capsys.readouterr().err
+    assert not (file.parent / name).exists()

@@ -15,13 +15,15 @@ from hypothesis import strategies as st
 from elm_cover.api.app import create_app
 from elm_cover.core.drawing import drawing
 from elm_cover.core.plan import plan, plan_json
+from elm_cover.formats.floor_out import floor_json, floor_svg
+from elm_cover.formats.survey_csv import write_features, write_readings
 from elm_cover.job import read_job
 from elm_cover.job_fields import JobError
 from tests.conftest import attic
 
 SCALARS = st.one_of(
     st.none(), st.booleans(), st.integers(-(10**20), 10**20), st.floats(), st.text(max_size=8), st.just([]), st.just({}),
-    st.sampled_from([0, 1, -1, 1e308, "eave", "open", "continuous", "main", "c1", [[0, 0], [1, 1]], {"r": 1}]),
+    st.sampled_from([0, 1, -1, 1e308, "eave", "open", "continuous", "main", "c1", "sloped_bays", "knee_wall", "netted_cavity", "left_out", "lift", "clear", "relay", [[0, 0], [1, 1]], {"r": 1}]),
 )  # fmt: skip
 
 
@@ -31,9 +33,23 @@ def places(value: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
 
 
 FULL = attic(
-    readings=[{"at_ft": [4, 3], "depth_in": 3.25}],
-    features=[{"kind": "recessed_light", "rating": "non_ic", "at_ft": [6, 5], "count": 1}],
+    readings=[{"at_ft": [4, 3], "depth_in": 3.25, "checked": False}, {"at_ft": [9, 9], "depth_in": 5}],
+    features=[
+        {"kind": "recessed_light", "rating": "non_ic", "at_ft": [6, 5], "count": 1},
+        {"kind": "walkway", "at_ft": [6, 8], "to_ft": [16, 8], "filled_under": False},
+        {"kind": "flue", "at_ft": [20, 8], "flue": "oil", "clearance_in": 2, "shielded": True, "size_in": [6, 6]},
+    ],
+    holes=[{"kind": "stairwell", "outline_ft": [[20, 10], [24, 10], [24, 16], [20, 16]]}],
+    kind="open_floor",
+    slope={"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1},
+    wall={"of": "knee_wall", "height_ft": 4, "stud_depth_in": 3.5, "backed": False},
+    cavity={"cover": "net", "depth_in": 9.25},
+    old_fill="lift",
 ) | {
+    "hazards": [{"kind": "animals", "status": "cleared", "cleared": {"by": "x", "on": "2026-05-02"}}],
+    "contact": [{"place": "arches", "section": "main", "found": "apart"}],
+    "holes_expected": [{"trade": "plumbing", "what": "stacks and vents", "expected": 2, "found": 1}],
+    "photos": [{"file": "a" * 64 + ".jpg", "section": "main", "at_ft": [3, 4]}],
     "accesses": [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}],
     "vents": [{"kind": "soffit", "position": "low", "section": "main", "edge": 0, "nfa_in2": 50, "count": 4}],
     "settings": {"vent_gap_in": 1.5, "baffle_rule": "every_bay", "chart_rule": "next_row", "spare_pct": 3},
@@ -70,6 +86,9 @@ def test_a_document_is_planned_or_refused_with_a_field(document: dict[str, Any])
     result = plan(job)
     json.dumps(plan_json(result), allow_nan=False)
     json.dumps(drawing(result, {}), allow_nan=False)
+    for section in job.sections:
+        json.dumps(drawing(result, {}, section.id), allow_nan=False)
+    assert floor_svg(job) and floor_json(job) and write_features(job) and write_readings(job)
 
 
 @pytest.fixture(scope="module")
@@ -79,9 +98,9 @@ def client(tmp_path_factory: pytest.TempPathFactory) -> FlaskClient:
 
 
 @settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan"]))
+@given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan", "/api/export/floor.dxf"]))
 def test_the_server_never_answers_500(client: FlaskClient, document: dict[str, Any], url: str) -> None:
-    body = {"job": document} if url == "/api/plan" else document
+    body = document if url == "/api/jobs" else {"job": document}
     assert client.post(url, data=json.dumps(body), content_type="application/json").status_code in (200, 201, 422)
 
 

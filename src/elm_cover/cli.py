@@ -13,15 +13,25 @@ from . import __version__
 from .api.app import create_app
 from .core.plan import plan, plan_json
 from .demo.jobs import add_demo_jobs
+from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
-from .formats.job_sheet import write_sheet
-from .job import job_schema
+from .formats.job_sheet import job_sheet
+from .formats.survey_csv import write_features, write_readings
+from .job import Job, job_schema
 from .job_fields import Fault, JobError
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
+EXPORTS: dict[str, Callable[[Job], bytes]] = {
+    ".pdf": lambda job: job_sheet(job, date.today()),
+    ".svg": lambda job: floor_svg(job).encode(),
+    ".dxf": lambda job: floor_dxf(job).encode(),
+    ".json": lambda job: floor_json(job).encode(),
+    ".csv": lambda job: write_readings(job).encode(),
+    "features.csv": lambda job: write_features(job).encode(),
+}
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -58,9 +68,11 @@ def parser() -> argparse.ArgumentParser:
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
     )
     checking.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    exporting = command("export", _export, "Write the one-page job sheet of a job file as PDF.")
+    about = "Write part of a job file for other programs, by the ending of the file to write."
+    exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    exporting.add_argument("to", type=Path, metavar="SHEET.pdf", help="the PDF to write")
+    kinds = ".pdf the job sheet; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     command("schema", _schema, "Print the JSON Schema of the job document.")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
@@ -97,8 +109,16 @@ def _check(options: argparse.Namespace) -> int:
 
 
 def _export(options: argparse.Namespace) -> int:
+    to: Path = options.to
+    write = EXPORTS.get("features.csv" if to.name.endswith("features.csv") else to.suffix.lower())
+    if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv")):
+        write = None
+    if write is None:
+        allowed = ".pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
+        raise JobError([Fault(str(to), f"ends in none of {allowed}")])
+    content = write(load_job(options.file))
     try:
-        write_sheet(load_job(options.file), options.to, date.today())
+        to.write_bytes(content)
     except OSError as error:
         raise JobError([Fault(str(options.to), f"cannot be written: {error.strerror or error}")]) from error
     return SOUND

@@ -26,12 +26,16 @@ export function Shelf() {
       (await ask<{ jobs: JobLine[] }>("GET", `/api/jobs${place === "bin" ? "?bin=true" : ""}`)).data.jobs,
     gcTime: 0,
   });
+  const [busy, setBusy] = useState(false);
   const act = async (run: () => Promise<unknown>) => {
+    setBusy(true);
     try {
       await run();
       setTrouble(null);
     } catch (problem) {
       setTrouble((problem as ProblemError).message);
+    } finally {
+      setBusy(false);
     }
     void queries.invalidateQueries({ queryKey: ["jobs"] });
   };
@@ -81,7 +85,7 @@ export function Shelf() {
           <Button onClick={newAttic.open}>New attic</Button>
           <FileButton onChange={open} accept=".json,.zip,application/json,application/zip">
             {(props) => (
-              <Button variant="default" {...props}>
+              <Button variant="default" loading={busy} {...props}>
                 Open a job file or archive
               </Button>
             )}

@@ -6,7 +6,6 @@ from datetime import date
 from functools import cache
 from importlib import resources
 from io import BytesIO
-from pathlib import Path
 from xml.sax.saxutils import escape
 
 from reportlab.lib.enums import TA_LEFT
@@ -73,11 +72,6 @@ def job_sheet(job: Job, today: date) -> bytes:
     canvas.showPage()
     canvas.save()
     return buffer.getvalue()
-
-
-def write_sheet(job: Job, to: Path, today: date) -> None:
-    """The sheet as a file."""
-    to.write_bytes(job_sheet(job, today))
 
 
 def _fitted(text: str, font: str, size: float, width: float) -> str:

@@ -13,7 +13,7 @@ import { DepthMap } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
 import { type Box, heightLabels, readingLabels, type Segment } from "./labels";
 import { cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
-import { Features, Pins, Readings } from "./Things";
+import { Features, Pins, Readings, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
 
 const NARROW_PX = 500;
@@ -245,6 +245,7 @@ export function Floor() {
                 : null}
               {tool.kind === "cut" && cut ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
+              <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />
               {labels && !heldCorner ? <WallLabels labels={labels} edges={current?.edges ?? []} /> : null}
               {tool.kind === "corners" ? (
                 <Corners frame={frame} snapTo={current?.snap ?? null} onHeld={setHeldCorner} />

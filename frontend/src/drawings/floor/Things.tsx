@@ -214,3 +214,56 @@ export function Pins({ frame }: { frame: Frame }) {
     </g>
   );
 }
+
+const WALL_WAYS = new Set(["door", "gable"]);
+
+/** The ways into the open section. In Look over they are moved; elsewhere only those in a wall need a sign of their own. */
+export function Ways({ frame, moving }: { frame: Frame; moving: boolean }) {
+  const { document, section, job } = useBench();
+  const alone = (document.sections?.length ?? 0) === 1;
+  return (
+    <g className="ways">
+      {document.accesses?.map((access, i) => {
+        const at = access.at_ft as At | null | undefined;
+        const mine = access.section === section.id || (!access.section && alone);
+        if (!at || !mine || (!moving && !WALL_WAYS.has(access.kind ?? ""))) return null;
+        const id = access.id ?? String(i);
+        const same = (other: { id?: string | null }, place: number) => (other.id ?? String(place)) === id;
+        if (!moving)
+          return (
+            <g key={id} transform={`translate(${frame.x(at[0])} ${frame.y(at[1])})`}>
+              <title>way in</title>
+              <Sign kind="hatch" />
+            </g>
+          );
+        return (
+          <Handle
+            key={id}
+            at={at}
+            frame={frame}
+            name={`Way in ${i + 1}`}
+            chosen={false}
+            onPick={() => {}}
+            onMove={(to) =>
+              job.edit(
+                "moving a way in",
+                (d) => {
+                  const own = d.accesses?.find(same);
+                  if (own) own.at_ft = to;
+                },
+                true,
+              )
+            }
+            onDelete={() =>
+              job.edit("taking a way in away", (d) => {
+                d.accesses = d.accesses?.filter((other, place) => !same(other, place));
+              })
+            }
+          >
+            <Sign kind="hatch" />
+          </Handle>
+        );
+      })}
+    </g>
+  );
+}
