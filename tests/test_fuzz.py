@@ -67,7 +67,7 @@ def mutated(draw: st.DrawFn) -> dict[str, Any]:
             for key in way:
                 at = at[key]
             if draw(st.booleans()):
-                at[last] = draw(SCALARS)
+                at[last] = copy.deepcopy(draw(SCALARS))  # or one list drawn twice would hold itself
             else:
                 del at[last]
         except (KeyError, IndexError, TypeError):

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import json
+import logging
+import shutil
+import threading
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
@@ -10,9 +13,13 @@ from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
+from werkzeug.serving import make_server
 
-from tools.running import Server, chromium
+from elm_cover.api.app import create_app
+from elm_cover.demo.jobs import add_demo_jobs
+from tools.running import chromium
 
+logging.getLogger("werkzeug").setLevel(logging.ERROR)
 expect.set_options(timeout=15_000)
 SIZES = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
 
@@ -23,9 +30,36 @@ def browser() -> Iterator[Browser]:
         yield opened
 
 
+class Served:
+    """The program served from a thread of this process: as the real one, without waiting for one to start."""
+
+    def __init__(self, folder: Path) -> None:
+        self.folder, self.port, self.address = folder, 0, ""
+        self.start()
+
+    def start(self) -> None:
+        self._server = make_server("127.0.0.1", self.port, create_app(self.folder), threaded=True)
+        self.port = self._server.port
+        self.address = f"http://127.0.0.1:{self.port}"
+        self._thread = threading.Thread(target=self._server.serve_forever, args=(0.05,), daemon=True)
+        self._thread.start()
+
+    def stop(self) -> None:
+        self._server.shutdown()
+        self._server.server_close()
+        self._thread.join(5)
+
+
+@pytest.fixture(scope="session")
+def demo_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    folder = tmp_path_factory.mktemp("demo")
+    add_demo_jobs(folder)
+    return folder
+
+
 @pytest.fixture
-def server(tmp_path: Path) -> Iterator[Server]:
-    running = Server("demo", tmp_path)
+def server(tmp_path: Path, demo_data: Path) -> Iterator[Served]:
+    running = Served(Path(shutil.copytree(demo_data, tmp_path / "data")))
     yield running
     running.stop()
 
@@ -36,7 +70,7 @@ def size(request: pytest.FixtureRequest) -> str:
 
 
 @pytest.fixture
-def page(browser: Browser, server: Server, request: pytest.FixtureRequest) -> Iterator[Page]:
+def page(browser: Browser, server: Served, request: pytest.FixtureRequest) -> Iterator[Page]:
     """A page at the desk, or at the size the test asks for; fails on anything in the console but a refused request."""
     size = request.getfixturevalue("size") if "size" in request.fixturenames else "desk"
     context = browser.new_context(viewport=SIZES[size], accept_downloads=True, has_touch=size == "phone")
@@ -52,7 +86,7 @@ def page(browser: Browser, server: Server, request: pytest.FixtureRequest) -> It
     assert trouble == []
 
 
-def api(server: Server, path: str, method: str = "GET", body: Any = None, **headers: str) -> Any:
+def api(server: Served, path: str, method: str = "GET", body: Any = None, **headers: str) -> Any:
     """A request of another program to the same server."""
     data = None if body is None else json.dumps(body).encode()
     asked = urllib.request.Request(

@@ -11,8 +11,7 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 
 from elm_cover.core.hazards import STOPS
-from tests.browser.conftest import api, figure, open_demo, part, pick, saved, section
-from tools.running import Server
+from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, section
 
 
 def tap(page: Page, east: float, north: float) -> None:
@@ -35,13 +34,13 @@ def tap(page: Page, east: float, north: float) -> None:
         page.mouse.click(*at)
 
 
-def document_of(page: Page, server: Server) -> dict:  # type: ignore[type-arg]
+def document_of(page: Page, server: Served) -> dict:  # type: ignore[type-arg]
     saved(page)
     job = page.url.split("/jobs/")[1].split("/")[0]
     return api(server, f"/api/jobs/{job}")[0]["document"]  # type: ignore[no-any-return]
 
 
-def test_a_whole_survey_from_the_hatch_to_the_decision(page: Page, size: str, server: Server) -> None:
+def test_a_whole_survey_from_the_hatch_to_the_decision(page: Page, size: str, server: Served) -> None:
     page.get_by_role("button", name="New attic").click()
     page.get_by_label("Job").fill("4 Survey Row")
     page.get_by_label("Length").fill("30")
@@ -142,7 +141,7 @@ def test_a_whole_survey_from_the_hatch_to_the_decision(page: Page, size: str, se
         )
 
 
-def test_a_corner_is_dragged_typed_put_in_and_taken_out(page: Page, server: Server) -> None:
+def test_a_corner_is_dragged_typed_put_in_and_taken_out(page: Page, server: Served) -> None:
     open_demo(page)
     corner = page.get_by_role("slider", name="Corner 2")
     box = corner.bounding_box()
@@ -176,7 +175,7 @@ def test_a_corner_is_dragged_typed_put_in_and_taken_out(page: Page, server: Serv
     expect(figure(page, "floor")).to_have_text("1,350")
 
 
-def test_readings_and_signs_are_moved_by_keys_alone(page: Page, server: Server) -> None:
+def test_readings_and_signs_are_moved_by_keys_alone(page: Page, server: Served) -> None:
     open_demo(page, "Measure", "3 Weir Bank")
     part(page, "old fill")
     page.wait_for_timeout(200)
@@ -200,7 +199,7 @@ def photo_file(folder: Path, name: str = "photo.jpg") -> Path:
 
 
 def test_photos_on_a_hazard_and_on_the_floor_go_along_in_the_archive(
-    page: Page, server: Server, tmp_path: Path
+    page: Page, server: Served, tmp_path: Path
 ) -> None:
     open_demo(page, "Look over")
     page.get_by_role("button", name="Non-IC or unknown recessed lights").click()
@@ -230,7 +229,7 @@ def test_photos_on_a_hazard_and_on_the_floor_go_along_in_the_archive(
 
 
 def test_what_cannot_be_used_is_said_at_its_place_and_nothing_is_lost(
-    page: Page, server: Server, tmp_path: Path
+    page: Page, server: Served, tmp_path: Path
 ) -> None:
     open_demo(page, "Look over")
     before = document_of(page, server)
@@ -263,7 +262,7 @@ def test_what_cannot_be_used_is_said_at_its_place_and_nothing_is_lost(
     assert document_of(page, server) == before
 
 
-def test_sections_are_added_opened_and_joined(page: Page, server: Server) -> None:
+def test_sections_are_added_opened_and_joined(page: Page, server: Served) -> None:
     open_demo(page)
     page.get_by_role("button", name="Add a section").click()
     expect(figure(page, "floor")).to_have_text("1,332")
@@ -290,7 +289,7 @@ def test_an_overlap_is_said_where_the_outline_is(page: Page) -> None:
     expect(flag).to_contain_text("lies over Main house by 48.0 ft²")
 
 
-def test_readings_go_out_as_csv_and_come_in_again(page: Page, server: Server, tmp_path: Path) -> None:
+def test_readings_go_out_as_csv_and_come_in_again(page: Page, server: Served, tmp_path: Path) -> None:
     open_demo(page, "Measure", "3 Weir Bank")
     part(page, "old fill")
     with page.expect_download() as download:

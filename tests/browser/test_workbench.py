@@ -11,9 +11,8 @@ from playwright.sync_api import Page, expect
 
 from elm_cover.cli import main
 from elm_cover.formats.chart_csv import library
-from tests.browser.conftest import api, figure, open_demo, part, pick, saved
+from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved
 from tests.browser.test_access import CLASHES
-from tools.running import Server
 
 
 def test_a_newcomer_gets_a_bag_count_that_the_command_line_repeats(
@@ -95,7 +94,7 @@ def test_undo_and_redo_survive_a_reload(page: Page) -> None:
     expect(figure(page, "floor")).to_have_text("1,350")
 
 
-def test_a_stale_save_shows_both_and_loses_neither(page: Page, server: Server) -> None:
+def test_a_stale_save_shows_both_and_loses_neither(page: Page, server: Served) -> None:
     job = open_demo(page)
     saved(page)
     stored, tag = api(server, f"/api/jobs/{job}")
@@ -115,7 +114,7 @@ def test_a_stale_save_shows_both_and_loses_neither(page: Page, server: Server) -
     assert "Theirs" in [k["document"]["name"] for k in kept], "their version stays in the history"
 
 
-def test_taking_theirs_leaves_mine_one_undo_away(page: Page, server: Server) -> None:
+def test_taking_theirs_leaves_mine_one_undo_away(page: Page, server: Served) -> None:
     job = open_demo(page)
     saved(page)
     stored, tag = api(server, f"/api/jobs/{job}")
@@ -128,7 +127,7 @@ def test_taking_theirs_leaves_mine_one_undo_away(page: Page, server: Server) -> 
     expect(figure(page, "floor")).to_have_text("1,350")
 
 
-def test_with_the_server_gone_the_edit_stays_and_is_saved_when_it_is_back(page: Page, server: Server) -> None:
+def test_with_the_server_gone_the_edit_stays_and_is_saved_when_it_is_back(page: Page, server: Served) -> None:
     job = open_demo(page)
     saved(page)
     server.stop()
@@ -234,7 +233,7 @@ def test_the_bin_and_back(page: Page, size: str) -> None:
     expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
 
 
-def test_any_outline_is_drawn_and_planned(page: Page, server: Server) -> None:
+def test_any_outline_is_drawn_and_planned(page: Page, server: Served) -> None:
     stored, _ = api(server, "/api/jobs")
     document = api(server, f"/api/jobs/{stored['jobs'][0]['id']}")[0]["document"]
     section = document["sections"][0]
@@ -263,7 +262,7 @@ def test_print_hands_over_the_sheet_and_saving_goes_on(page: Page, tmp_path: Pat
     saved(page)
 
 
-def test_the_flag_alone_is_enough_without_a_target(page: Page, server: Server) -> None:
+def test_the_flag_alone_is_enough_without_a_target(page: Page, server: Served) -> None:
     listed, _ = api(server, "/api/jobs")
     document = api(server, f"/api/jobs/{listed['jobs'][0]['id']}")[0]["document"]
     document |= {"name": "No target", "target": {}}

@@ -94,3 +94,36 @@ def test_readings_outside_or_without_a_place_are_said_and_left_out() -> None:
     assert {"reading_outside", "reading_unplaced"} <= codes(result)
     outside = next(flag for flag in result.flags if flag.code == "reading_outside")
     assert outside.field == "sections[0].readings[1].at_ft" and "90, 9 ft" in outside.text
+
+
+def test_the_fill_line_is_level_over_dips_and_heaps() -> None:
+    """Under a gable roof without eaves the top is the fill line everywhere but on a heap that stands above it."""
+    readings = [{"at_ft": [x, y], "depth_in": d} for x, y, d in ((4, 4, 2), (20, 12, 5), (34, 20, 8), (30, 5, 30))]
+    job = attic(
+        existing=[{"material": "cellulose_loose", "depth_in": 5}], readings=readings, edges=[{"kind": "gable"}] * 4
+    )
+    result = planned(job)
+    section, fields = result.sections[0], result.fields["main"]
+    assert fields.depth_in is not None and fields.old_in is not None and section.depth_total_in is not None
+    assert fields.depth_in == pytest.approx(np.maximum(section.depth_total_in, fields.old_in))
+
+
+def test_loose_glass_is_pressed_wherever_it_lies() -> None:
+    """Its map shrinks as its mean does: what lies under the new fill is the same share of it everywhere."""
+    old = [{"material": "glass_loose", "depth_in": 6}]
+    even = planned(attic(existing=old)).sections[0]
+    read = [{"at_ft": [x, 9], "depth_in": 6} for x in (4, 20, 33)]
+    mapped = planned(attic(existing=old, readings=read)).sections[0]
+    assert mapped.depth_total_in == pytest.approx(even.depth_total_in)
+    assert mapped.u_effective == pytest.approx(even.u_effective)
+    assert mapped.bags.field == pytest.approx(even.bags.field)
+
+
+def test_no_reading_moves_the_map_far_from_itself() -> None:
+    """A reading put where the map already says so changes nothing there, and little elsewhere."""
+    places, depths = ((2.0, 2.0), (30.0, 4.0), (8.0, 20.0), (34.0, 22.0)), (3.0, 6.0, 4.0, 7.0)
+    at = (np.array([18.0]), np.array([11.0]))
+    there = float(depth_map(places, depths, *at)[0])
+    again = depth_map((*places, (18.0, 11.0)), (*depths, there), *at)
+    assert again == pytest.approx([there])
+    assert min(depths) < there < max(depths)

@@ -5,14 +5,15 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from io import StringIO
+from typing import TYPE_CHECKING
 
-import ezdxf
 import shapely
-from ezdxf import path
-from ezdxf.document import Drawing
 
 from ..job_fields import Fault, JobError
 from ..job_section import AREA_LIMITS_FT2
+
+if TYPE_CHECKING:  # the reader of drawings takes a third of a second to load; only a drawing needs it
+    from ezdxf.document import Drawing
 
 FT_PER_UNIT = {"in": 1 / 12, "ft": 1.0, "mm": 1 / 304.8, "cm": 1 / 30.48, "m": 1 / 0.3048}
 # $INSUNITS of the header; anything else: not said.
@@ -60,6 +61,8 @@ def contents(data: bytes) -> DxfContents:
 
 def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
     """The closed polylines of a layer in feet. Raises JobError where there is none or none can be a floor."""
+    from ezdxf import path
+
     if unit not in FT_PER_UNIT:
         raise JobError([Fault("unit", f"allowed: {', '.join(FT_PER_UNIT)}")])
     document = _read(data)
@@ -90,6 +93,8 @@ def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
 
 
 def _read(data: bytes) -> Drawing:
+    import ezdxf
+
     try:
         return ezdxf.read(StringIO(data.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
     except Exception as error:  # whatever a damaged drawing makes the reader raise, it is the file that cannot be used

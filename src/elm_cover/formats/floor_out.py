@@ -7,8 +7,6 @@ import json
 from typing import Any
 from xml.sax.saxutils import escape
 
-import ezdxf
-
 from ..core.drawing import drawing
 from ..core.plan import Plan, plan
 from ..core.units import feet_inches
@@ -115,6 +113,8 @@ def floor_svg(job: Job) -> str:
 
 def floor_dxf(job: Job) -> str:
     """The Floor as DXF R2010 in feet, a layer for each kind of thing."""
+    import ezdxf  # takes a third of a second to load, and only this needs it
+
     _, drawn = _drawn(job)
     document = ezdxf.new("R2010", units=2)  # type: ignore[attr-defined]
     space = document.modelspace()

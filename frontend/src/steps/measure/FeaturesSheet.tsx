@@ -5,6 +5,7 @@ import { FieldFlags } from "../../fields/FieldFlags";
 import { MeasureField } from "../../fields/MeasureField";
 import { NumberField } from "../../fields/NumberField";
 import { Pick } from "../../fields/Pick";
+import { PlaceFields } from "../../fields/PlaceFields";
 import { TextField } from "../../fields/TextField";
 import { useBench } from "../../workbench/context";
 import { newId } from "../../workbench/outline";
@@ -133,7 +134,6 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
     });
   const usual = about?.usual_in ?? [null, null];
   const [wide, long] = feature.size_in ?? [null, null];
-  const [x, y] = feature.at_ft ?? [null, null];
   return (
     <Part title={title} aside={feature.at_ft ? undefined : "counted"}>
       {asks.has("rating") ? (
@@ -230,24 +230,7 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
         </div>
       ) : null}
       {feature.at_ft ? (
-        <div className="pair">
-          <MeasureField
-            label="East"
-            kind="ft"
-            path={`${path}.at_ft`}
-            value={x}
-            least={-1000}
-            onValue={(v) => set({ at_ft: [v, y ?? 0] })}
-          />
-          <MeasureField
-            label="North"
-            kind="ft"
-            path={`${path}.at_ft`}
-            value={y}
-            least={-1000}
-            onValue={(v) => set({ at_ft: [x ?? 0, v] })}
-          />
-        </div>
+        <PlaceFields at={feature.at_ft} path={`${path}.at_ft`} onPlace={(at_ft) => set({ at_ft })} />
       ) : (
         <NumberField
           label="How many"

@@ -1,9 +1,9 @@
 import { Button, Select } from "@mantine/core";
 import type { EdgeDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
 import { FieldFlags } from "../../fields/FieldFlags";
 import { MeasureField } from "../../fields/MeasureField";
 import { Pick } from "../../fields/Pick";
+import { PlaceFields } from "../../fields/PlaceFields";
 import { useBench } from "../../workbench/context";
 import { insertCorner, lengthOf, moveCorner, moveSection, removeCorner, setWallLength } from "../../workbench/outline";
 import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../../workbench/rectangle";
@@ -148,23 +148,16 @@ function Walls() {
 /** One corner: where it is, and out with it. */
 export function Corner({ index }: { index: number }) {
   const { section, sectionIndex, editSection, pick } = useBench();
-  const units = useUnits();
   const corner = section.outline_ft[index];
   if (!corner) return null;
-  const place = (axis: 0 | 1) => (feet: number) =>
-    editSection(`corner ${index + 1}`, (s) => {
-      const to: [number, number] = [...(s.outline_ft[index] as [number, number])];
-      to[axis] = feet;
-      moveCorner(s, index, to);
-    });
-  const path = `sections[${sectionIndex}].outline_ft[${index}]`;
   return (
     <div className="item" role="group" aria-label={`Corner ${index + 1}`}>
       <b>Corner {index + 1}</b>
-      <div className="pair">
-        <MeasureField label="East" kind="ft" path={path} value={corner[0]} least={-1000} onValue={place(0)} />
-        <MeasureField label="North" kind="ft" path={path} value={corner[1]} least={-1000} onValue={place(1)} />
-      </div>
+      <PlaceFields
+        at={corner}
+        path={`sections[${sectionIndex}].outline_ft[${index}]`}
+        onPlace={(to) => editSection(`corner ${index + 1}`, (s) => moveCorner(s, index, to))}
+      />
       <Button
         variant="default"
         size="xs"
@@ -177,7 +170,6 @@ export function Corner({ index }: { index: number }) {
       >
         Take this corner out
       </Button>
-      <span className="hidden">{units.metric ? "metres" : "feet"}</span>
     </div>
   );
 }
@@ -185,25 +177,12 @@ export function Corner({ index }: { index: number }) {
 function Move() {
   const { section, sectionIndex, editSection } = useBench();
   const [x, y] = section.outline_ft[0] as [number, number];
-  const path = `sections[${sectionIndex}].outline_ft[0]`;
   return (
-    <div className="pair">
-      <MeasureField
-        label="First corner, east"
-        kind="ft"
-        path={path}
-        value={x}
-        least={-1000}
-        onValue={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [to - x, 0]))}
-      />
-      <MeasureField
-        label="north"
-        kind="ft"
-        path={path}
-        value={y}
-        least={-1000}
-        onValue={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [0, to - y]))}
-      />
-    </div>
+    <PlaceFields
+      at={[x, y]}
+      path={`sections[${sectionIndex}].outline_ft[0]`}
+      labels={["First corner, east", "north"]}
+      onPlace={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [to[0] - x, to[1] - y]))}
+    />
   );
 }

@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { useUnits } from "../../app/units";
 import { FieldFlags } from "../../fields/FieldFlags";
 import { MeasureField } from "../../fields/MeasureField";
+import { PlaceFields } from "../../fields/PlaceFields";
 import { useBench } from "../../workbench/context";
 import { Part } from "../Part";
 import { CsvFile } from "./CsvFile";
@@ -106,7 +107,6 @@ export function Reading({ index }: { index: number }) {
     editSection("a reading", (s) => {
       if (s.readings?.[index]) Object.assign(s.readings[index], change);
     });
-  const [x, y] = reading.at_ft ?? [null, null];
   const odd = sectionPlan?.readings?.outliers.includes(index);
   return (
     <div className="item" role="group" aria-label={`Reading ${index + 1}`}>
@@ -118,24 +118,7 @@ export function Reading({ index }: { index: number }) {
         most={96}
         onValue={(depth_in) => set({ depth_in })}
       />
-      <div className="pair">
-        <MeasureField
-          label="East"
-          kind="ft"
-          path={`${path}.at_ft`}
-          value={x}
-          least={-1000}
-          onValue={(v) => set({ at_ft: [v, y ?? 0] })}
-        />
-        <MeasureField
-          label="North"
-          kind="ft"
-          path={`${path}.at_ft`}
-          value={y}
-          least={-1000}
-          onValue={(v) => set({ at_ft: [x ?? 0, v] })}
-        />
-      </div>
+      <PlaceFields at={reading.at_ft} path={`${path}.at_ft`} onPlace={(at_ft) => set({ at_ft })} />
       <div className="row">
         {odd ? (
           <Button size="xs" onClick={() => set({ checked: true })}>
