@@ -44,6 +44,16 @@ def test_the_sheet_is_one_page_and_carries_the_plan() -> None:
         assert part in text
 
 
+def test_a_blocked_job_wears_its_stops_on_paper_and_says_what_becomes_of_the_old_fill() -> None:
+    """What does not fit the page goes on to another, not into print that nobody can read."""
+    pdf = job_sheet(read_job(demo_documents()[2]), date(2026, 5, 2))
+    first, second = (page.extract_text() for page in PdfReader(BytesIO(pdf)).pages)
+    assert first.index("STOP. Knob-and-tube wiring, suspected: blocks covering it.") < first.index("Order 32 bags")
+    assert "lift the old batts, blow 8¼ in beneath" in first
+    assert "clear the old fill out, about 45 ft³: 5 bags of 10 ft³" in second
+    assert second.count("No load limit is published") == 1 and "licensed trades" in second
+
+
 @pytest.mark.parametrize("name", ["A " + "very " * 60 + "long name", "<b>&amp; \u2028 🏠"])
 def test_the_sheet_takes_any_job(job: dict[str, Any], name: str) -> None:
     outline = [[0, 0], [44, 0], [44, 17], [28, 17], [28, 27], [0, 27]]

@@ -1,4 +1,4 @@
-"""The job sheet: one page with Floor and Cut to scale, materials, depths, bags and cautions, for the truck."""
+"""The job sheet: one page, more only where the cautions need them, with Floor and Cut to scale, materials, depths, bags and cautions, for the truck."""
 
 from __future__ import annotations
 
@@ -14,17 +14,19 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Frame, KeepInFrame, Paragraph, Table, TableStyle
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
 
 from ..core.drawing import drawing
 from ..core.outline import edge_side
 from ..core.plan import Plan, plan
-from ..core.result import EavePlan, SectionPlan
-from ..core.units import eighths, feet_inches, r_value
+from ..core.result import EavePlan, Flag, SectionPlan
+from ..core.units import eighths, feet_inches, r_value, whole_up
 from ..job import Job
 from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
 
 MARGIN = 40.0
+# Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
+MOST_SQUEEZED = 1.4
 CAUTIONS = (
     "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
     "protection, sleeves and gloves; have light, and someone who knows you are up there. Keep off wires. Keep fill from "
@@ -42,7 +44,7 @@ def _fonts() -> None:
 
 
 def job_sheet(job: Job, today: date) -> bytes:
-    """The sheet of a job as PDF, one letter page. today is printed on it."""
+    """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
     _fonts()
     result = plan(job)
     framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
@@ -67,11 +69,35 @@ def job_sheet(job: Job, today: date) -> bytes:
     if drawn["cut"]:
         scale = draw_cut(canvas, drawn["cut"], (MARGIN, height - 530, width - 2 * MARGIN, 160))
         _caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
-    text = KeepInFrame(width - 2 * MARGIN, height - 590, _story(job, result, width - 2 * MARGIN), mode="shrink")
-    Frame(MARGIN, 36, width - 2 * MARGIN, height - 576, 0, 0, 0, 0).addFromList([text], canvas)
-    canvas.showPage()
+    _flow(canvas, _story(job, result, width - 2 * MARGIN), job.name or "Unnamed job")
     canvas.save()
     return buffer.getvalue()
+
+
+def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
+    """The text under the drawings, a little smaller where that keeps it to one page, else on to further pages."""
+    width, height = letter
+    room = height - 590
+    needed = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() for f in story)
+    if room < needed <= room * MOST_SQUEEZED:
+        story = [KeepInFrame(width - 2 * MARGIN, room, story, mode="shrink")]
+    frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 576, 0, 0, 0, 0)
+    page = 1
+    while story:
+        before = len(story)
+        frame.addFromList(story, canvas)
+        if story:
+            parts = frame.split(story[0], canvas)
+            if len(parts) > 1:
+                story[:1] = parts
+                frame.addFromList(story, canvas)
+            elif len(story) == before and frame._atTop:  # taller than a page: nothing else can be done with it
+                story.pop(0)
+        canvas.showPage()
+        if story:
+            page += 1
+            _caption(canvas, MARGIN, height - 40, _fitted(f"{name}, page {page}", BOLD, 9, width - 2 * MARGIN))
+            frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
 
 
 def _fitted(text: str, font: str, size: float, width: float) -> str:
@@ -126,10 +152,10 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
         canvas.drawString(x + 5, bottom + 8, value)
 
 
-def _story(job: Job, result: Plan, width: float) -> list[Paragraph | Table]:
+def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=8.5, leading=11, textColor=INK, alignment=TA_LEFT)
     stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
-    story: list[Paragraph | Table] = []
+    story: list[Flowable] = [_flag(flag, stop) for flag in result.flags if flag.level == "stop"]
     rows = [
         [
             "Section",
@@ -163,15 +189,9 @@ def _story(job: Job, result: Plan, width: float) -> list[Paragraph | Table]:
                 plain,
             )
         )
-    for flag in result.flags:
-        if flag.level in ("stop", "caution"):
-            word = "STOP" if flag.level == "stop" else "Caution"
-            story.append(
-                Paragraph(
-                    f"<b>{word}.</b> {escape(flag.text)} {escape(flag.what_to_do)}",
-                    stop if flag.level == "stop" else plain,
-                )
-            )
+    story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
+    cautions = {flag.text: flag for flag in result.flags if flag.level == "caution"}
+    story += [_flag(flag, plain) for flag in cautions.values()]
     if result.open:
         asked = "; ".join(item.text.rstrip("?") for item in result.open)
         story.append(Paragraph(f"<b>Not known yet:</b> {escape(asked)}.", plain))
@@ -181,6 +201,33 @@ def _story(job: Job, result: Plan, width: float) -> list[Paragraph | Table]:
         )
     )
     return story
+
+
+def _flag(flag: Flag, style: ParagraphStyle) -> Paragraph:
+    word = "STOP" if flag.level == "stop" else "Caution"
+    return Paragraph(f"<b>{word}.</b> {escape(flag.text)} {escape(flag.what_to_do)}", style)
+
+
+def _old_fill(section: SectionPlan) -> str:
+    """What is done with the old fill before the new goes on; nothing where it stays as it lies."""
+    found = section.old_fill
+    if found is None or found.action == "keep" or not found.options:
+        return ""
+    name = escape(section.name or section.id)
+    if found.action == "lift" and found.under_installed_in:
+        under = eighths(found.under_installed_in)
+        return (
+            f"<b>{name}: lift the old batts</b>, blow {under} beneath, lay them back facing down in contact, then cap."
+        )
+    if found.action == "clear" and found.removal:
+        taken = found.removal
+        return (
+            f"<b>{name}: clear the old fill out</b>, about {taken.volume_ft3:,.0f} ft³: {whole_up(taken.bags)} bags of 10 ft³, "
+            f"{taken.hours:.1f} h for two with a vacuum. Contain the dust; its cause is mended first."
+        )
+    return (
+        f"<b>{name}: re-lay the old batts</b> by hand, in contact with the ceiling." if found.action == "relay" else ""
+    )
 
 
 def _row(job: Job, section: SectionPlan) -> list[str]:

@@ -107,7 +107,8 @@ function Hazard({
         </div>
       ) : (
         <p className="note">
-          Would block {about?.blocks ?? "the install"}. {hazard?.status === "cleared" ? "" : about?.caution}
+          Would block {about?.blocks ?? "the install"}. {hazard?.status === "cleared" ? "" : about?.caution} Cleared by:{" "}
+          {about?.cleared_by}
         </p>
       )}
       {hazard?.status === "cleared" ? (
