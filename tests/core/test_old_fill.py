@@ -114,3 +114,9 @@ def test_wet_fill_earns_nothing_and_says_so() -> None:
     job = attic(existing=[{**BATTS, "condition": "wet"}])
     assert planned(job).sections[0].r_existing == 0
     assert "old_fill_wet" in codes(planned(job))
+
+
+def test_loose_fill_cannot_be_lifted() -> None:
+    loose = attic(existing=[{"material": "cellulose_loose", "depth_in": 4}], old_fill="lift")
+    assert "lift_loose_fill" in codes(planned(loose))
+    assert "lift_loose_fill" not in codes(planned(attic(existing=[BATTS], old_fill="lift")))

@@ -5,6 +5,7 @@ import { NumberField } from "../fields/NumberField";
 import { Pick } from "../fields/Pick";
 import { FigureButton } from "../tally/FigureButton";
 import { useBench } from "../workbench/context";
+import { decidedOldFill, decideOldFill, type OldFillAction } from "../workbench/oldFill";
 import { ChartTable } from "./ChartTable";
 import { Part } from "./Part";
 
@@ -47,12 +48,16 @@ export function Choose() {
         <Part title="Old fill">
           <Pick
             label="What becomes of it"
-            value={choice?.method === "clear_and_blow" ? "clear_and_blow" : "top_up"}
+            value={decidedOldFill(document, section) ?? "keep"}
             options={[
-              { value: "top_up", label: "blow over it" },
-              { value: "clear_and_blow", label: "clear it out first" },
+              { value: "keep", label: "keep" },
+              { value: "relay", label: "re-lay" },
+              { value: "lift", label: "lift and fill" },
+              { value: "clear", label: "clear out" },
             ]}
-            onValue={(method) => set({ method: method as Choice["method"] })}
+            onValue={(action) =>
+              job.edit("what to do with the old fill", (d) => decideOldFill(d, section.id, action as OldFillAction))
+            }
           />
         </Part>
       ) : null}

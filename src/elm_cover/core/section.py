@@ -68,6 +68,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         return _enclosed_section(section, site, notes)
     eaves = eave_sections(section, notes)
     action = action_of(section)
+    _lift_flag(section, action, notes)
     left, blower = _ground(section, site, action, notes)
     r_target = target_r(section, site.today, site.r_existing, eaves, blower, notes)
     fill = pick_fill(section, r_target, blower, notes) if blower else None
@@ -292,6 +293,18 @@ def _enclosed_section(section: SectionInput, site: Site, notes: Notebook) -> tup
         found,
     )
     return plan, fields
+
+
+def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
+    loose = [la for la in section.layers or () if not (la.material or "").endswith("_batt")]
+    if action == "lift" and loose:
+        notes.flag(
+            "lift_loose_fill",
+            "caution",
+            "Old fill is set to be lifted, but only batts can be: loose fill is on record here.",
+            "Keep it and blow over it, or clear it out.",
+            f"{section.path}.old_fill",
+        )
 
 
 def _enough_flag(r_target: float | None, r_existing: float | None, blower: Blower | None, notes: Notebook) -> None:

@@ -1,31 +1,21 @@
-import type { OldFillPlan, SectionDocument } from "../../api/client";
+import type { OldFillPlan } from "../../api/client";
 import { useUnits } from "../../app/units";
+import { FieldFlags } from "../../fields/FieldFlags";
 import { useBench } from "../../workbench/context";
+import { decidedOldFill, decideOldFill, type OldFillAction } from "../../workbench/oldFill";
 import { Part } from "../Part";
 
-type Action = NonNullable<SectionDocument["old_fill"]>;
 const NAMES: Record<string, string> = { keep: "Keep", relay: "Re-lay", lift: "Lift and fill", clear: "Clear out" };
-const METHODS = { lift: "lift_and_fill", clear: "clear_and_blow" } as const;
 
 /** Keep, re-lay, lift or clear: what the record speaks for and why, and what was decided. */
 export function KeepOrClear() {
-  const { document, section, sectionPlan, job } = useBench();
+  const { document, section, sectionIndex, sectionPlan, job } = useBench();
   const units = useUnits();
   const found: OldFillPlan | null | undefined = sectionPlan?.old_fill;
   if (!found?.options.length) return null;
-  // The method says so where it lifts or clears; else what was decided for the section.
-  const method = document.choice?.[section.id]?.method;
-  const decided = method === METHODS.lift ? "lift" : method === METHODS.clear ? "clear" : section.old_fill;
-  const decide = (action: Action) =>
-    job.edit("what to do with the old fill", (d) => {
-      const mine = d.sections?.find((s) => s.id === section.id);
-      if (mine) mine.old_fill = action;
-      const choice = d.choice?.[section.id];
-      if (!choice) return;
-      const blown = choice.method === "lift_and_fill" || choice.method === "clear_and_blow";
-      if (action === "lift" || action === "clear") choice.method = METHODS[action];
-      else if (blown) choice.method = "top_up";
-    });
+  const decided = decidedOldFill(document, section);
+  const decide = (action: OldFillAction) =>
+    job.edit("what to do with the old fill", (d) => decideOldFill(d, section.id, action));
   const proposed = NAMES[found.proposed]?.toLowerCase() ?? "wait";
   return (
     <Part title="Keep, lift or clear" aside={decided ? undefined : "not decided: kept meanwhile"}>
@@ -44,7 +34,7 @@ export function KeepOrClear() {
               type="radio"
               name="old-fill"
               checked={decided === option.action}
-              onChange={() => decide(option.action as Action)}
+              onChange={() => decide(option.action as OldFillAction)}
             />
             <span>
               <b>{NAMES[option.action]}</b>
@@ -54,6 +44,7 @@ export function KeepOrClear() {
           </label>
         ))}
       </fieldset>
+      <FieldFlags path={`sections[${sectionIndex}].old_fill`} />
       {found.under_installed_in ? (
         <p className="answer">
           Blow {units.depth(found.under_installed_in).value} {units.depth(0).unit} beneath, lay the batts back on it,

@@ -1,0 +1,24 @@
+import type { JobDocument, SectionDocument } from "../api/client";
+
+/** Keep, re-lay, lift or clear the old fill. The method says so where it lifts or clears; the section says the rest. */
+export type OldFillAction = NonNullable<SectionDocument["old_fill"]>;
+
+const METHODS = { lift: "lift_and_fill", clear: "clear_and_blow" } as const;
+
+/** What was decided; null while nothing was. */
+export function decidedOldFill(job: JobDocument, section: SectionDocument): OldFillAction | null {
+  const method = job.choice?.[section.id]?.method;
+  if (method === METHODS.lift) return "lift";
+  if (method === METHODS.clear) return "clear";
+  return section.old_fill ?? null;
+}
+
+/** Decides: the section's record and, where there is a choice already, its method, so that the two never disagree. */
+export function decideOldFill(job: JobDocument, id: string, action: OldFillAction) {
+  const section = job.sections?.find((s) => s.id === id);
+  if (section) section.old_fill = action;
+  const choice = job.choice?.[id];
+  if (!choice) return;
+  if (action === "lift" || action === "clear") choice.method = METHODS[action];
+  else if (choice.method === METHODS.lift || choice.method === METHODS.clear) choice.method = "top_up";
+}
