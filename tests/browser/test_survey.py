@@ -271,6 +271,7 @@ def test_sections_are_added_opened_and_joined(page: Page, server: Served) -> Non
     page.get_by_label("Length, east–west").press("Enter")
     section(page, "Main house")
     page.get_by_role("button", name="Join", exact=True).click()
+    expect(page.locator(".floor .corner")).to_have_count(7)
     expect(figure(page, "floor")).to_have_text("1,308")
     document = document_of(page, server)
     # Seven walls: the eave of the one and the gable of the other are in line, but stay two.
