@@ -45,10 +45,10 @@ export function Choose() {
   return (
     <>
       {section.existing?.length ? (
-        <Part title="Old fill">
+        <Part title="Old fill" aside={decidedOldFill(document, section) ? undefined : "not decided: kept meanwhile"}>
           <Pick
             label="What becomes of it"
-            value={decidedOldFill(document, section) ?? "keep"}
+            value={decidedOldFill(document, section)}
             options={[
               { value: "keep", label: "keep" },
               { value: "relay", label: "re-lay" },
