@@ -124,6 +124,11 @@ class Job(DocumentModel):
         return self
 
 
+def framing_of(job: Job) -> dict[str, tuple[str | None, float | None]]:
+    """Which way the framing runs and its spacing in inches, by section id: what the drawings need beside the plan."""
+    return {section.id: (section.framing.run, section.framing.spacing_in) for section in job.sections}
+
+
 def upgrade(document: dict[str, Any]) -> dict[str, Any]:
     """The document in today's version: a chain of pure steps, one per version. There is only version 1 so far.
 

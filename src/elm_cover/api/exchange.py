@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, Literal
 
-from flask import Response, current_app, jsonify, request
+from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -19,9 +19,8 @@ from ..formats.job_file import dump_document
 from ..job import Job, read_job
 from ..job_edit import join_sections
 from ..job_fields import Fault, JobError
-from ..store.jobs import JobStore
 from ..store.photos import NoSuchPhotoError, photo_path, put_bytes
-from .jobs import ACTOR, stored_answer
+from .jobs import ACTOR, job_store, stored_answer
 from .models import JobPath, StoredJobAnswer
 from .problems import Problem
 
@@ -120,11 +119,6 @@ class ArchiveBody(RawModel):
     mimetypes = ["application/zip", "application/octet-stream"]  # noqa: RUF012 – read off the class
 
 
-def _store() -> JobStore:
-    store: JobStore = current_app.extensions["elm_cover_store"]
-    return store
-
-
 @exchange.post("/export/<name>", responses={422: Problem}, summary="Part of a job as a file")
 def export(path: ExportPath, body: JobBody) -> Response:
     write, kind = WRITERS[path.name]
@@ -179,7 +173,7 @@ def join(body: JoinAsked) -> Response:
 
 @exchange.get("/jobs/<job_id>/archive", responses={404: Problem}, summary="A job as one zip, with photos and papers")
 def read_job_archive(path: JobPath) -> Response:
-    store = _store()
+    store = job_store()
     job = store.get(path.job_id)
     photos = {}
     for name in photo_names(read_job(job.document)):
@@ -198,7 +192,7 @@ def read_job_archive(path: JobPath) -> Response:
 )
 def store_archive(raw: ArchiveBody) -> Response:
     archive = read_archive(request.get_data())
-    store = _store()
+    store = job_store()
     for name, content in archive.photos.items():
         put_bytes(store.folder, name, content)
     papers = [(paper.number, paper.kind, paper.content) for paper in archive.papers]

@@ -30,7 +30,8 @@ ACTOR = "local"
 jobs = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
 
 
-def _store() -> JobStore:
+def job_store() -> JobStore:
+    """The store behind the running application."""
     store: JobStore = current_app.extensions["elm_cover_store"]
     return store
 
@@ -55,14 +56,14 @@ def _seen(header: IfMatch) -> int | Response:
 def list_jobs(query: BinQuery) -> Response:
     lines = [
         {"id": j.id, "saved_at": j.saved_at, "deleted_at": j.deleted_at, "headline": j.summary}
-        for j in _store().all(query.bin)
+        for j in job_store().all(query.bin)
     ]
     return jsonify({"jobs": lines})
 
 
 @jobs.post("", responses={201: StoredJobAnswer, 422: Problem}, summary="Store a new job")
 def create_job(body: Job) -> Response:
-    job = _store().create(dump_document(body), ACTOR)
+    job = job_store().create(dump_document(body), ACTOR)
     response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response
@@ -70,7 +71,7 @@ def create_job(body: Job) -> Response:
 
 @jobs.get("/<job_id>", responses={200: StoredJobAnswer, 404: Problem}, summary="Read a job")
 def read_one(path: JobPath) -> Response:
-    return stored_answer(_store().get(path.job_id))
+    return stored_answer(job_store().get(path.job_id))
 
 
 @jobs.put(
@@ -82,30 +83,30 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
     seen = _seen(header)
     if isinstance(seen, Response):
         return seen
-    return stored_answer(_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
+    return stored_answer(job_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
 def discard_job(path: JobPath) -> Response:
-    _store().discard(path.job_id, ACTOR)
+    job_store().discard(path.job_id, ACTOR)
     return Response(status=204)
 
 
 @jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
 def bring_out(path: JobPath) -> Response:
-    return stored_answer(_store().bring_out(path.job_id, ACTOR))
+    return stored_answer(job_store().bring_out(path.job_id, ACTOR))
 
 
 @jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")
 def list_revisions(path: JobPath) -> Response:
-    return jsonify({"revisions": [asdict(note) for note in _store().revisions(path.job_id)]})
+    return jsonify({"revisions": [asdict(note) for note in job_store().revisions(path.job_id)]})
 
 
 @jobs.get(
     "/<job_id>/revisions/<int:number>", responses={200: RevisionAnswer, 404: Problem}, summary="Read an old revision"
 )
 def read_revision(path: RevisionPath) -> Response:
-    return jsonify({"number": path.number, "document": _store().revision(path.job_id, path.number)})
+    return jsonify({"number": path.number, "document": job_store().revision(path.job_id, path.number)})
 
 
 @jobs.post(
@@ -117,7 +118,7 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     seen = _seen(header)
     if isinstance(seen, Response):
         return seen
-    return stored_answer(_store().bring_back(path.job_id, path.number, seen, ACTOR))
+    return stored_answer(job_store().bring_back(path.job_id, path.number, seen, ACTOR))
 
 
 @jobs.post(
@@ -129,7 +130,7 @@ def issue_sheet(path: JobPath, header: IfMatch) -> Response:
     seen = _seen(header)
     if isinstance(seen, Response):
         return seen
-    number, job = _store().issue_paper(
+    number, job = job_store().issue_paper(
         path.job_id, "job sheet", seen, ACTOR, lambda document: job_sheet(read_job(document), date.today())
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
@@ -141,6 +142,6 @@ def issue_sheet(path: JobPath, header: IfMatch) -> Response:
 
 @jobs.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
 def read_paper(path: RevisionPath) -> Response:
-    content = _store().paper(path.job_id, path.number)
+    content = job_store().paper(path.job_id, path.number)
     named = {"Content-Disposition": f'inline; filename="job-sheet-{path.number}.pdf"'}
     return Response(content, mimetype="application/pdf", headers=named)

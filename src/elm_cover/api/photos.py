@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import tempfile
-from pathlib import Path
 
-from flask import Response, current_app, jsonify, request, send_file
+from flask import Response, jsonify, request, send_file
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 from pydantic import BaseModel, Field
 
 from ..formats.photo import MOST_BYTES, keep_photo
 from ..store.photos import photo_path, put_photo
+from .jobs import job_store
 from .problems import Problem, problem
 
 KEPT_IN_MEMORY_BYTES = 1_000_000
@@ -35,11 +35,6 @@ class PhotoAnswer(BaseModel):
     bytes: int
 
 
-def _folder() -> Path:
-    folder: Path = current_app.extensions["elm_cover_store"].folder
-    return folder
-
-
 @photos.post(
     "", responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem}, summary="Store a photo, re-encoded"
 )
@@ -55,7 +50,7 @@ def store_photo(raw: PhotoBody) -> Response:
             file.write(chunk)
         file.seek(0)
         kept = keep_photo(file)  # type: ignore[arg-type]  # a binary file, whatever it is spooled in
-    put_photo(_folder(), kept)
+    put_photo(job_store().folder, kept)
     answer = PhotoAnswer(file=kept.name, width_px=kept.width_px, height_px=kept.height_px, bytes=len(kept.content))
     response = jsonify(answer.model_dump())
     response.status_code = 201
@@ -64,4 +59,4 @@ def store_photo(raw: PhotoBody) -> Response:
 
 @photos.get("/<name>", responses={404: Problem}, summary="A stored photo, JPEG")
 def read_photo(path: PhotoPath) -> Response:
-    return send_file(photo_path(_folder(), path.name), mimetype="image/jpeg", max_age=31_536_000)
+    return send_file(photo_path(job_store().folder, path.name), mimetype="image/jpeg", max_age=31_536_000)

@@ -18,7 +18,7 @@ from ..core.plan import plan, plan_json
 from ..core.targets import EDITIONS
 from ..core.zones import zone_lines
 from ..formats.chart_csv import library
-from ..job import Job, read_job
+from ..job import Job, framing_of, read_job
 from ..job_fields import Zone
 from .list_models import ChoiceLists, ProductList, ZoneLine
 from .models import CutAsked, PlanAnswer, PlanAsked
@@ -62,8 +62,7 @@ def lists() -> Response:
 def planned_and_drawn(job: Job, cut: Cut | str | None) -> dict[str, Any]:
     """Plan and drawing of one job."""
     result = plan(job)
-    framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
-    return {"plan": plan_json(result), "drawing": drawing(result, framing, cut)}
+    return {"plan": plan_json(result), "drawing": drawing(result, framing_of(job), cut)}
 
 
 def headline(document: dict[str, Any]) -> dict[str, Any]:

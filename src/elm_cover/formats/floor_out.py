@@ -10,7 +10,7 @@ from xml.sax.saxutils import escape
 from ..core.drawing import drawing
 from ..core.plan import Plan, plan
 from ..core.units import feet_inches
-from ..job import Job
+from ..job import Job, framing_of
 
 PX_PER_FT = 16
 MARGIN_FT = 4.0
@@ -23,8 +23,7 @@ STYLE = (
 
 def _drawn(job: Job) -> tuple[Plan, dict[str, Any]]:
     result = plan(job)
-    framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
-    return result, drawing(result, framing)
+    return result, drawing(result, framing_of(job))
 
 
 def floor_json(job: Job) -> str:

@@ -21,7 +21,7 @@ from ..core.outline import edge_side
 from ..core.plan import Plan, plan
 from ..core.result import EavePlan, Flag, SectionPlan
 from ..core.units import eighths, feet_inches, r_value, whole_up
-from ..job import Job
+from ..job import Job, framing_of
 from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
 
 MARGIN = 40.0
@@ -47,8 +47,7 @@ def job_sheet(job: Job, today: date) -> bytes:
     """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
     _fonts()
     result = plan(job)
-    framing = {s.id: (s.framing.run, s.framing.spacing_in) for s in job.sections}
-    drawn = drawing(result, framing)
+    drawn = drawing(result, framing_of(job))
     width, height = letter
     buffer = BytesIO()
     canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
