@@ -1,0 +1,108 @@
+"""The floor of a section and what is on record of its old fill: what every way of insulating it starts from."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from .enclosed import plan_area_ft2
+from .existing import OldLayer, boundary_r
+from .keep_outs import KeepOut
+from .old_fill import Ground, layers_today, needs_board, options, propose, r_as_it_lies, removal, worth
+from .outline import Floats, Grid, Points, grid_of, kept_out_ft2, polygon_area_ft2
+from .readings import ReadingsPlan, depth_map_on, summary, usable
+from .result import Notebook, OldFillPlan
+from .roof import RoofField
+from .section_input import SectionInput
+from .taper import depth_of
+
+
+@dataclass(frozen=True, eq=False)
+class Site:
+    """The floor of a section and what is on record of its old fill. floor_ft2: the outline less its holes."""
+
+    area_ft2: float
+    floor_ft2: float
+    net_ft2: float
+    placed: tuple[tuple[str, Points], ...]
+    shapes: tuple[Points, ...]
+    grid: Grid
+    boundary: float | None
+    map_in: Floats | None
+    readings: ReadingsPlan | None
+    today: tuple[OldLayer, ...] | None
+    r_existing: float | None
+
+
+def site_of(section: SectionInput, notes: Notebook) -> Site:
+    area = polygon_area_ft2(section.outline_ft)
+    placed = tuple((k.name, k.corners_ft) for k in section.keep_outs if k.corners_ft is not None)
+    shapes: tuple[Points, ...] = tuple(corners for _, corners in placed) + section.holes
+    grid = grid_of(section.outline_ft, shapes)
+    boundary = None if section.board is None else boundary_r(section.board)
+    map_in, readings, mean = _readings(section, grid)
+    today = layers_today(section, mean, notes)
+    r_existing = None
+    if today is not None:
+        if boundary is None and needs_board(today, map_in):
+            notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
+        else:
+            r_existing = r_as_it_lies(today, boundary, map_in)
+    return Site(
+        area,
+        plan_area_ft2(section.outline_ft, section.holes),
+        _net_area(section.outline_ft, area, shapes, section.keep_outs),
+        placed,
+        shapes,
+        grid,
+        boundary,
+        map_in,
+        readings,
+        today,
+        r_existing,
+    )
+
+
+def _readings(section: SectionInput, grid: Grid) -> tuple[Floats | None, ReadingsPlan | None, float | None]:
+    """The map of the old depth, what the readings say, and the mean depth that the layers are taken at."""
+    if not section.readings:
+        return None, None, None
+    used = usable(section.readings, section.outline_ft)
+    if not used:
+        found = summary(section.readings, section.outline_ft, None)
+        return None, found, found.mean_in
+    places = tuple(reading.at_ft for reading in used if reading.at_ft is not None)
+    map_in = depth_map_on(grid, places, tuple(reading.depth_in for reading in used))
+    mean = float(map_in.mean())
+    return map_in, summary(section.readings, section.outline_ft, mean), mean
+
+
+def _net_area(outline: Points, area: float, shapes: tuple[Points, ...], keep_outs: tuple[KeepOut, ...]) -> float:
+    counted = sum(k.area_ft2 for k in keep_outs if k.corners_ft is None)
+    return max(0.0, area - kept_out_ft2(outline, shapes) - counted)
+
+
+def old_fill_plan(
+    section: SectionInput, site: Site, action: str, left: Ground | None, roof: RoofField | None
+) -> OldFillPlan | None:
+    """What the old fill is worth and what to do with it; None while it is not known."""
+    if site.today is None or site.r_existing is None:
+        return None
+    proposed, reasons = propose(section, site.today)
+    taken = None
+    if action == "clear" and site.today:
+        depth = site.map_in if site.map_in is not None else np.full(site.grid.count, depth_of(site.today))
+        if roof is not None:
+            depth = np.minimum(depth, roof.room_in)
+        taken = removal(float(depth.mean()) / 12 * site.net_ft2, site.today, site.net_ft2)
+    return OldFillPlan(
+        action=action,
+        decided=section.old_fill is not None or action != "keep",
+        proposed=proposed,
+        reasons=reasons,
+        worth=worth(section, site.today, site.boundary, site.r_existing),
+        options=options(site.today, site.boundary, site.r_existing),
+        removal=taken,
+        under_installed_in=left.under_installed_in if left is not None and left.under_layers else None,
+    )
