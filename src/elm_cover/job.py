@@ -91,6 +91,9 @@ class Choice(DocumentModel):
     ] = "top_up"
     product: Identifier | None = None
     depth: Depth = Depth()
+    between: Identifier | None = Field(None, description="The batt laid between the joists first")
+    layers: int | None = Field(None, ge=1, le=3, strict=True, description="Layers across; left out: by the target")
+    density_pcf: Number | None = Field(None, gt=0, le=10, description="Of enclosed fill; left out: by its kind")
 
 
 class Job(DocumentModel):
@@ -191,6 +194,8 @@ def _dangling(job: Job) -> Iterable[Fault]:
     for name, choice in job.choice.items():
         if name not in sections:
             yield Fault(f"choice.{name}", f"no section “{name}”; allowed: {known_sections}")
-        if choice.product is not None and choice.product not in products:
-            known = ", ".join(products) or "none yet"
-            yield Fault(f"choice.{name}.product", f"no product “{choice.product}” in this job; allowed: {known}")
+        for field in ("product", "between"):
+            asked = getattr(choice, field)
+            if asked is not None and asked not in products:
+                known = ", ".join(products) or "none yet"
+                yield Fault(f"choice.{name}.{field}", f"no product “{asked}” in this job; allowed: {known}")

@@ -25,6 +25,8 @@ class ChartRow(DocumentModel):
 
 
 class Batt(DocumentModel):
+    """One size of batt, or of roll where length_in is a roll's. bundle_in: a bundle's size as it is handed up, packed."""
+
     r: Number | None = Field(None, gt=0, le=200)
     thickness_in: Positive | None = None
     width_in: Positive | None = None
@@ -42,6 +44,7 @@ class Product(DocumentModel):
     bag_lb: Number | None = Field(None, gt=0, le=100)
     chart: tuple[ChartRow, ...] | None = Field(None, min_length=2, max_length=60)
     batt: Batt | None = None
+    price: Number | None = Field(None, ge=0, le=100_000, description="Of one bag or bundle, in the book's currency")
 
     @model_validator(mode="after")
     def _keeps_the_chart_rules(self) -> Self:

@@ -141,3 +141,42 @@ def test_height_lines_of_a_gable_lie_where_the_roof_is_that_high() -> None:
         inward_ft = (line["room_in"] - eave_room) / 5  # 5 in 12: 5 in of rise to the foot
         for x, y in line["points_ft"]:
             assert min(y, 25 - y) == pytest.approx(inward_ft, abs=0.02) and 0 < x < 38
+
+
+def blown(kind: str, product: dict[str, Any] | None = None, **more: Any) -> Any:
+    job = attic(kind=kind, outline_ft=rectangle(20, 6), existing=[], **more)
+    job["choice"]["main"]["method"] = "enclosed_fill"
+    if product:
+        job["products"][0] |= product
+    return planned(job)
+
+
+def test_a_slope_is_filled_dense_by_volume() -> None:
+    slope = {"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1}
+    result = blown("sloped_bays", slope=slope)
+    section = result.sections[0]
+    # area/cosθ × depth × (1 − 1.5/spacing) × 3.5 lb/ft³ / 25 lb
+    assert section.bags.chart == pytest.approx(150 * 6.25 / 12 * (1 - 1.5 / 24) * 3.5 / 25)
+    assert section.density_pcf == 3.5 and result.order[0].bags_order == 11
+    # R 19 at 5.2 in settled, 30 at 8.2: 6.25 in between.
+    r = 19 + (6.25 - 5.2) / 3.0 * 11
+    assert section.r_nominal == pytest.approx(r)
+    assert section.u_effective == pytest.approx(0.07 / (1.67 + 1.25 * 7.25) + 0.93 / (1.67 + r))
+    assert "bays_too_shallow" in codes(result)
+
+
+def test_level_bays_take_the_settled_density_and_an_unknown_one_is_asked_for() -> None:
+    section = blown("netted_cavity", cavity={"cover": "floor", "depth_in": 8.2}).sections[0]
+    assert section.density_pcf == pytest.approx(12 * (25 / 22.8) / 8.2)
+    wool = blown(
+        "knee_wall", {"kind": "mineral_wool_loose"}, wall={"height_ft": 4, "stud_depth_in": 3.5, "backed": True}
+    )
+    assert wool.sections[0].bags.chart is None
+    assert any(item.field == "choice.main.density_pcf" for item in wool.open)
+
+
+def test_weight_in_is_weight_in_the_bays() -> None:
+    wall = {"height_ft": 4, "stud_depth_in": 3.5, "backed": True}
+    for kind, density in (("cellulose_loose", 3.5), ("glass_loose", 1.8), ("wood_fiber_loose", 2.6)):
+        section = blown("knee_wall", {"kind": kind}, wall=wall).sections[0]
+        assert section.bags.chart * 25 == pytest.approx(section.volume_ft3 * density)

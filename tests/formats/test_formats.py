@@ -13,14 +13,16 @@ from pypdf import PdfReader
 
 from elm_cover.cli import main
 from elm_cover.demo.jobs import demo_documents
-from elm_cover.formats.chart_csv import COLUMNS, read_charts
+from elm_cover.formats.batt_csv import write_batts
+from elm_cover.formats.chart_csv import COLUMNS, write_charts
 from elm_cover.formats.job_sheet import job_sheet
+from elm_cover.formats.products import library, read_products
 from elm_cover.job import read_job
 from elm_cover.job_fields import JobError
 from tests.conftest import eave, planned
 
 HEAD = ",".join(COLUMNS)
-ROW = "p,Name,cellulose_loose,25,{},{},{},{},"
+ROW = "p,Name,cellulose_loose,25,{},{},{},{},,"
 
 
 def text_of(pdf: bytes) -> str:
@@ -76,13 +78,35 @@ def test_the_command_line_writes_the_sheet(tmp_path: Path, job: dict[str, Any]) 
 @pytest.mark.parametrize(
     ("lines", "says"),
     [
-        ("r;coverage\n19;36", "line 1: the columns must be product, name"),
-        (f"{HEAD}\n{ROW.format('19', '5,9', '5.2', '36')}", "line 2: must have 9 columns"),
-        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}", "p.chart: at least 2 needed"),
-        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9, 8, 37)}", "p.chart[1].coverage_ft2: must fall"),
+        ("", "line 1: the table is empty; the columns are product"),
+        ("r;coverage\n19;36", "line 1: columns “product, kind, bag_lb"),
+        (f"{HEAD}\n{ROW.format('19', '5,9', '5.2', '36')}", "a decimal comma where commas part the columns?"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}", "line 2: p has one row; a chart needs two at least"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9, 8, 37)}", "line 3, coverage_ft2: must fall"),
+        (f"{HEAD}\n{ROW.format(30, 9, 8, 22)}\n{ROW.format(19, 5.9, 5.2, 36)}", "line 3, r: must rise from row to row"),
+        (f"{HEAD}\n{ROW.format(30, 9, 8, 22)}\n{ROW.format(19, 5.9, 5.2, 36)}", "sort the rows by R"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 'x', 36)}\n", "line 2, settled_in: must be a plain number, not “x”"),
+        (HEAD + f"\n{ROW.format(19, 5.9, 5.2, 36)}" * 3001, "at most 3000 lines"),
+        (HEAD + f"\n{ROW.format(19, 5.9, 5.2, 36)}" * 61, "chart: at most 60 allowed"),
+        (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9, 8, 22)}".replace(",25,", ",0,"), "over 0, not 0"),
     ],
 )
-def test_a_faulty_chart_is_refused_with_its_place(lines: str, says: str) -> None:
+def test_a_faulty_chart_is_refused_with_its_line_and_what_to_do(lines: str, says: str) -> None:
     with pytest.raises(JobError) as refused:
-        read_charts(lines)
+        read_products(lines)
     assert says in str(refused.value)
+
+
+def test_a_spreadsheets_semicolons_and_decimal_commas_are_read() -> None:
+    text = f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9.3, 8.2, 22.5)}"
+    given = text.replace(",", ";").replace(".", ",")
+    assert read_products("\ufeff" + given) == read_products(text)
+    assert read_products(text)[0].chart[1].coverage_ft2 == 22.5
+
+
+def test_the_library_goes_out_and_comes_in_the_same() -> None:
+    loose = tuple(p for p in library() if p.chart)
+    batts = tuple(p for p in library() if p.batt)
+    assert loose and batts
+    assert read_products(write_charts(library())) == loose
+    assert read_products(write_batts(library())) == batts

@@ -192,7 +192,9 @@ class DrawnSection(BaseModel):
 
 
 class DrawnShape(BaseModel):
-    role: Literal["ceiling", "old_fill", "new_fill", "settled", "top", "baffle", "air", "deck", "plate", "soffit"]
+    role: Literal[
+        "ceiling", "old_fill", "batt", "new_fill", "settled", "top", "baffle", "air", "deck", "plate", "soffit"
+    ]
     closed: bool
     points: list[Point]
 

@@ -17,7 +17,7 @@ from ..core.look import CONCERNS
 from ..core.plan import plan, plan_json
 from ..core.targets import EDITIONS
 from ..core.zones import zone_lines
-from ..formats.chart_csv import library
+from ..formats.products import library
 from ..job import Job, framing_of, read_job
 from ..job_fields import Zone
 from .list_models import ChoiceLists, ProductList, ZoneLine

@@ -90,13 +90,14 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
     if taper is not None:
         lying = taper.at(roof.room_in, _old_along(fields, taper, x, y))
-        old, top = lying.old_in, lying.old_in + lying.new_installed_in
+        old, top = lying.under_in, lying.top_in
         under = _under(taper, lying)
         if under is not None:
             shapes.append(_shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
         base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(_line(s, under)))
         if taper.old_in > 0:
-            shapes.append(_shape("old_fill", [*_line(s, old), *base], closed=True))
+            shapes.append(_shape("old_fill", [*_line(s, lying.old_in), *base], closed=True))
+        shapes += _batts(taper, lying, s)
         if taper.fill.installed_in > 0:
             shapes.append(_shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
             shapes.append(_shape("settled", _line(s, old + lying.new_settled_in)))
@@ -105,8 +106,8 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         if fields.taper is not None:
             depths |= {
                 "fill_line_in": taper.depth_in,
-                "installed_in": taper.fill.installed_in,
-                "settled_in": taper.fill.settled_in,
+                "installed_in": taper.installed_in,
+                "settled_in": taper.settled_in,
             }
             for end in ends:
                 if end["eave"] is not None:
@@ -156,6 +157,16 @@ def _under(taper: Taper, lying: Lying) -> Floats | None:
         return None
     fresh: Floats = np.minimum(lying.layers[0].depth_in + taper.rise_in, lying.old_in)
     return fresh
+
+
+def _batts(taper: Taper, lying: Lying, s: Floats) -> list[dict[str, Any]]:
+    """New batts along the cut, layer by layer."""
+    shapes, bottom = [], lying.old_in
+    for laid in lying.layers[len(lying.layers) - len(taper.batts) :]:
+        top = bottom + laid.depth_in
+        shapes.append(_shape("batt", [*_line(s, top), *reversed(_line(s, bottom))], closed=True))
+        bottom = top
+    return shapes
 
 
 def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:

@@ -93,9 +93,12 @@ def compressed_r(r_label: float, label_in: float, depth_in: float) -> float:
     """
     if depth_in >= label_in:
         return r_label
-    dense = r_label / label_in >= DENSE_FROM_R_PER_IN
-    exponent = DENSE_COMPRESSION_EXPONENT if dense else COMPRESSION_EXPONENT
-    return float(r_label * (depth_in / label_in) ** exponent)
+    return float(r_label * (depth_in / label_in) ** compression_exponent(r_label, label_in))
+
+
+def compression_exponent(r_label: float, label_in: float) -> float:
+    """0.65 for low-density batts, 0.85 for dense ones. Source: handbook, compression."""
+    return DENSE_COMPRESSION_EXPONENT if r_label / label_in >= DENSE_FROM_R_PER_IN else COMPRESSION_EXPONENT
 
 
 def labelled_r(material: str | None, depth_in: float, r_label: float | None) -> float:

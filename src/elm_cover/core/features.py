@@ -62,6 +62,7 @@ KINDS: dict[str, FeatureKind] = {
     "storage_floor": FeatureKind("Storage floor", "floor", "box", ("filled_under",)),
     "stair": FeatureKind("Stair opening", "openings", "box"),
     "hatch": FeatureKind("Hatch", "openings", "box"),
+    "post": FeatureKind("Post or web", "floor", "point", (), (3.5, 3.5)),
     "window": FeatureKind("Window", "walls", "point"),
     "gable_vent": FeatureKind("Gable vent", "walls", "point"),
 }  # fmt: skip

@@ -8,6 +8,7 @@ from typing import Any
 from .eaves import Eave
 from .enclosed import Enclosed
 from .existing import OldLayer
+from .layout import Course, Layout
 from .outline import Floats, Grid, Points
 from .readings import DepthReading, ReadingsPlan
 from .roof import RoofField
@@ -123,6 +124,27 @@ class OldFillPlan:
 
 
 @dataclass(frozen=True)
+class BattTakeOff:
+    """One layer laid out. bundles: unrounded. least: no layout needs fewer pieces. waste: share of the pieces opened."""
+
+    product: str
+    place: str
+    r: float
+    thickness_in: float
+    pieces: int
+    whole: int
+    cuts: int
+    splits: int
+    bundles: float
+    covered_ft2: float
+    least: int
+    waste: float
+    offcuts_ft2: float
+    scraps_ft2: float
+    courses: tuple[Course, ...]
+
+
+@dataclass(frozen=True)
 class SectionPlan:
     id: str
     name: str | None
@@ -157,14 +179,20 @@ class SectionPlan:
     volume_ft3: float | None = None
     readings: ReadingsPlan | None = None
     old_fill: OldFillPlan | None = None
+    density_pcf: float | None = None
+    batts: tuple[BattTakeOff, ...] = ()
 
 
 @dataclass(frozen=True)
 class OrderLine:
+    """What to order of one product: bags of loose fill, or bundles of batts (then the counts are of bundles)."""
+
     product: str
     bags_chart: float
     bags_field: float | None
     bags_order: int
+    unit: str = "bags"
+    pieces: int | None = None
 
 
 @dataclass(frozen=True)
@@ -186,6 +214,7 @@ class SectionFields:
     readings: tuple[DepthReading, ...] = ()
     old_in: Floats | None = None
     enclosed: Enclosed | None = None
+    batts: tuple[Layout, ...] = ()
 
 
 class Notebook:

@@ -4,33 +4,28 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from .build_up import BuildUp, build_up
 from .eaves import Eave
-from .existing import pressed
-from .load import load_psf
 from .markers import marker_count, marker_points_ft
-from .old_fill import (
-    Ground,
-    action_of,
-    ground,
-    needs_board,
-)
+from .old_fill import action_of
 from .outline import Floats, Grid
 from .readings import usable
 from .result import EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
 from .roof import RoofField, roof_field
 from .section_eaves import alike, eave_flags, eave_plan, eave_sections, gap_flag, thin_strip_ua
+from .section_enclosed import plan_enclosed
 from .section_figures import explain
-from .section_fill import Blower, pick_fill, target_r
+from .section_fill import Blower
 from .section_flags import ceiling_limit, density_flag, load_flag, target_flag, vent_flag
 from .section_heat import Heat, section_bags, section_heat
 from .section_input import SectionInput
 from .section_look import look_flags
+from .site import Site, old_fill_plan, site_of
+from .take_off import laid_batts
 from .taper import Taper, depth_of
 from .targets import code_r, zone_number
 from .units import r_value
 from .ventilation import vent_area
-
-BLOWN_METHODS = ("top_up", "clear_and_blow", "lift_and_fill")
 
 
 def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, SectionFields]:
@@ -40,23 +35,18 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     if section.kind != "open_floor":
         return plan_enclosed(section, site, notes)
     eaves = eave_sections(section, notes)
-    action = action_of(section)
-    _lift_flag(section, action, notes)
-    left, blower = _ground(section, site, action, notes)
-    r_target = target_r(section, site.today, site.r_existing, eaves, blower, notes)
-    fill = pick_fill(section, r_target, blower, notes) if blower else None
-    _enough_flag(r_target, site.r_existing, blower, notes)
-    taper = None
-    if fill is not None and left is not None:
-        taper = Taper(pressed(left.layers, fill.weight_psf), fill, left.rise_in, left.under_layers)
+    _lift_flag(section, action_of(section), notes)
+    made = build_up(section, site, eaves, notes)
+    taper, blower = made.taper, made.blower
+    _enough_flag(made, site.r_existing, notes)
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
-    old_map = _map_under(site, taper, action)
+    old_map = map_under(site, taper, made.action)
     lying = None if taper is None or roof is None else taper.at(roof.room_in, old_map)
-    under_psf = 0.0 if left is None else left.under_weight_psf
     heat = section_heat(section, site.boundary, taper, blower, lying, site.floor_ft2, site.net_ft2)
-    bags = section_bags(section, site.net_ft2, taper, blower, lying, under_psf)
+    bags = section_bags(section, site.net_ft2, taper, blower, lying, made.under_psf)
     eave_plans = _eaves(section, eaves, taper, blower, site.boundary, roof, site.grid, heat, notes)
     limit = ceiling_limit(section, notes)
+    batts = laid_batts(section, site, made.batts, taper, eaves, notes)
     markers = marker_count(site.net_ft2)
     plan = SectionPlan(
         id=section.id,
@@ -67,32 +57,31 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         depth_existing_in=None if site.today is None else depth_of(site.today),
         r_existing=site.r_existing,
         r_code=_code(section),
-        r_target=r_target,
-        r_needed=None if blower is None or r_target is None else blower.needed(r_target),
+        r_target=made.r_target,
+        r_needed=made.r_needed,
         r_needed_by_subtraction=None
-        if r_target is None or site.r_existing is None
-        else max(0.0, r_target - site.r_existing),
-        r_added=None if fill is None else fill.r,
-        r_nominal=None if blower is None or fill is None else blower.reached(fill),
+        if made.r_target is None or site.r_existing is None
+        else max(0.0, made.r_target - site.r_existing),
+        r_added=made.r_added,
+        r_nominal=made.r_nominal,
         r_effective=None if heat is None or site.boundary is None else 1 / heat.mean - site.boundary,
         u_effective=None if heat is None else heat.mean,
-        installed_in=None if fill is None else fill.installed_in,
-        settled_in=None if fill is None else fill.settled_in,
+        installed_in=None if taper is None else taper.installed_in,
+        settled_in=None if taper is None else taper.settled_in,
         depth_total_in=None if taper is None else taper.depth_in,
-        depth_settled_total_in=None
-        if taper is None or fill is None
-        else taper.old_in - taper.rise_in + fill.settled_in,
-        load_psf=None if left is None or fill is None else load_psf(left.layers, fill.weight_psf),
+        depth_settled_total_in=None if taper is None else taper.old_in - taper.rise_in + taper.settled_in,
+        load_psf=made.load_psf,
         load_limit_psf=limit,
         bags=bags,
-        bag_covers_ft2=blower.chart.bag_lb / fill.weight_psf if blower and fill and fill.weight_psf > 0 else None,
+        bag_covers_ft2=_bag_covers(made),
         product=section.choice.product.id if section.choice and section.choice.product else None,
         eaves=eave_plans,
         ventilation=_ventilation(section, site.area_ft2),
         markers=markers,
         marker_points_ft=marker_points_ft(site.grid, markers),
         readings=site.readings,
-        old_fill=old_fill_plan(section, site, action, left, roof),
+        old_fill=old_fill_plan(section, site, made.action, made.left, roof),
+        batts=tuple(laid.take_off for laid in batts),
     )
     target_flag(plan, notes)
     load_flag(plan, blower, notes)
@@ -110,16 +99,17 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         eaves or {},
         site.today,
         taper,
-        None if lying is None else lying.old_in + lying.new_installed_in,
+        None if lying is None else lying.top_in,
         None if heat is None else heat.r,
         section.holes,
         usable(section.readings, section.outline_ft),
         site.map_in,
+        batts=tuple(laid.layout for laid in batts),
     )
     return plan, fields
 
 
-def _map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
+def map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
     """The map of what lies under the new fill: gone where it is cleared, a little thinner where it is pressed."""
     if site.map_in is None or taper is None or action == "clear" or not site.today:
         return None
@@ -128,26 +118,11 @@ def _map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
     return site.map_in * (later / now) if now > 0 else site.map_in
 
 
-def _ground(section: SectionInput, site: Site, action: str, notes: Notebook) -> tuple[Ground | None, Blower | None]:
-    """What the new fill will lie on, and the product to blow; None while either is unknown."""
-    choice = section.choice
-    today = site.today
-    kept = None if today is None else ground(action, today, section.joist_depth_in, None, None)
-    if choice is None or choice.product is None:
-        notes.ask("choose", f"choice.{section.id}.product", "Pick what to blow")
-        return kept, None
-    if choice.method not in BLOWN_METHODS:
-        notes.ask("choose", f"choice.{section.id}.method", "This method is not planned yet; blown fill is")
-        return None, None
-    chart = choice.product.chart
-    if chart is None:
-        notes.ask("choose", f"choice.{section.id}.product", "Pick a loose fill with a coverage chart")
-        return kept, None
-    layers = () if action == "clear" else today
-    left = None if layers is None else ground(action, layers, section.joist_depth_in, chart, choice.product.kind)
-    if left is None or (site.boundary is None and needs_board(left.layers)):
-        return left, None
-    return left, Blower(chart, left.layers, site.boundary, section.settings.interpolate, left.rise_in)
+def _bag_covers(made: BuildUp) -> float | None:
+    """What one bag covers at this depth, ft²."""
+    if made.blower is None or made.fill is None or made.fill.weight_psf <= 0:
+        return None
+    return made.blower.chart.bag_lb / made.fill.weight_psf
 
 
 def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
@@ -162,8 +137,9 @@ def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
         )
 
 
-def _enough_flag(r_target: float | None, r_existing: float | None, blower: Blower | None, notes: Notebook) -> None:
-    if blower is None and r_target is not None and r_existing is not None and r_existing >= r_target:
+def _enough_flag(made: BuildUp, r_existing: float | None, notes: Notebook) -> None:
+    r_target = made.r_target
+    if made.taper is None and r_target is not None and r_existing is not None and r_existing >= r_target:
         notes.flag(
             "enough_already",
             "note",

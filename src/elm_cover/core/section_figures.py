@@ -32,7 +32,7 @@ def explain(
             f"{layer.material or 'old fill'}, {layer.depth_in:g} in, R {layer.r:.2f}, void {layer.void:.1%}",
             "",
         )
-        for i, layer in enumerate(taper.layers if taper else ())
+        for i, layer in enumerate((*taper.layers, *taper.batts) if taper else ())
     }
     board = (boundary, "h·ft²·°F/Btu")
     figure("r_existing", plan.r_existing, "R", "1 / ((1 − v)/(B + R) + v/B) − B", HANDBOOK_EXISTING, **layers, B=board)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -68,10 +68,13 @@ def target_r(
     layers: Sequence[OldLayer] | None,
     r_existing: float | None,
     eaves: dict[int, Eave] | None,
-    blower: Blower | None,
+    depth_for: Callable[[float], float] | None,
     notes: Notebook,
 ) -> float | None:
-    """The R to reach, by its basis; None while something it needs is not known."""
+    """The R to reach, by its basis; None while something it needs is not known.
+
+    depth_for: fill line in inches that an R asks for with what is to be laid, for the raised-heel test; None: not known.
+    """
     target, zone = section.target, section.zone
     if target is None or target.basis is None:
         notes.ask("target", "target.basis", "Which R to reach: by code, by retrofit guidance, or your own?")
@@ -94,9 +97,9 @@ def target_r(
     lower = raised_heel_r(zone, target.edition)
     if not target.raised_heel or lower is None:
         return full
-    if eaves is None or blower is None:
+    if eaves is None or depth_for is None:
         return full
-    depth = _depth_under(blower, blower.for_target(lower))
+    depth = depth_for(lower)
     short = [edge for edge, eave in eaves.items() if eave.room_at_plate_in < depth - ROUNDING_SLACK]
     if not short:
         return lower
@@ -110,7 +113,8 @@ def target_r(
     return full
 
 
-def _depth_under(blower: Blower, fill: NewFill) -> float:
+def depth_under(blower: Blower, fill: NewFill) -> float:
+    """Fill line with that fill over what lies there, inches."""
     return depth_of(pressed(blower.layers, fill.weight_psf)) + blower.rise_in + fill.installed_in
 
 

@@ -34,14 +34,15 @@ def section_heat(
     net_ft2: float,
 ) -> Heat | None:
     """U and R at every cell, and the mean with what is kept out counted bare. None while something is not known."""
-    if boundary is None or taper is None or blower is None or lying is None:
+    if boundary is None or taper is None or lying is None or (blower is None and taper.fill.r > 0):
         return None
     if section.spacing_in is None or section.joist_depth_in is None:
         return None
     floor = Floor(boundary, framing_fraction(section.spacing_in), section.joist_depth_in)
     settled = lying.new_settled_in
-    per_in = blower.chart.r_per_in(taper.fill.r) if taper.fill.r else 0.0
-    u = u_factor(floor, lying.layers, settled, blower.chart.thin_r(settled), per_in)
+    per_in = blower.chart.r_per_in(taper.fill.r) if blower and taper.fill.r else 0.0
+    new_r = blower.chart.thin_r(settled) if blower else np.zeros_like(settled)
+    u = u_factor(floor, lying.layers, settled, new_r, per_in)
     mean = (float(u.mean()) * net_ft2 + bare_u(boundary) * (floor_ft2 - net_ft2)) / floor_ft2
     return Heat(u, mean, 1 / u - boundary)
 
@@ -70,7 +71,7 @@ def section_bags(
         return Bags(chart + under)
     fraction = framing_fraction(section.spacing_in)
     settled = lying.new_settled_in
-    below = np.clip(section.joist_depth_in - lying.old_in, 0.0, settled)
+    below = np.clip(section.joist_depth_in - lying.under_in, 0.0, settled)
     between = np.divide(below, settled, out=np.zeros_like(settled), where=settled > 0)
     weight = float((blower.chart.thin_weight_psf(settled) * (1 - fraction * between)).mean())
     if under_psf > 0:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .batts import BattProduct
 from .coverage import Chart
 from .enclosed import CavityInput, SlopeInput, WallInput
 from .features import FeatureInput
@@ -33,6 +34,7 @@ class LayerInput:
     condition: str
     density_pcf: float | None
     label_in: float | None = None
+    facing: str | None = None
 
 
 @dataclass(frozen=True)
@@ -59,15 +61,24 @@ class ProductInput:
     name: str
     kind: str | None
     chart: Chart | None
+    batt: BattProduct | None = None
+    price: float | None = None
 
 
 @dataclass(frozen=True)
 class ChoiceInput:
-    """How the section is insulated. installed_in: the new fill the user set, or None to go by the target."""
+    """How the section is insulated. installed_in: the new fill the user set, or None to go by the target.
+
+    between: the batt laid between the joists first. layers: how many across, or None to go by the target. density_pcf:
+    of enclosed fill, or None for the start value of its kind.
+    """
 
     method: str
     product: ProductInput | None
     installed_in: float | None
+    between: ProductInput | None = None
+    layers: int | None = None
+    density_pcf: float | None = None
 
 
 @dataclass(frozen=True)
@@ -99,3 +110,6 @@ class SectionInput:
     slope: SlopeInput | None = None
     wall: WallInput | None = None
     cavity: CavityInput | None = None
+    run: str | None = None
+    way_in_ft: tuple[float, float] | None = None
+    openings_in: tuple[tuple[float, float], ...] = ()

@@ -29,13 +29,6 @@ def look_flags(section: SectionInput, readings: ReadingsPlan | None, notes: Note
             f"{_name(section)} has no room below: left out of area, bags and heat.",
             "Its border with the house is a wall to close: the joist bays over that wall need sealed blocks.",
         )
-    if section.kind in ("sloped_bays", "knee_wall", "netted_cavity"):
-        notes.flag(
-            "not_in_the_order",
-            "caution",
-            f"{_name(section)}: its bays are measured, but no bags for them are in the order.",
-            "Work out the bags for enclosed bays by volume and density, and add them by hand.",
-        )
 
 
 def _name(section: SectionInput) -> str:

@@ -13,9 +13,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .coverage import NewFill
-from .existing import R_PER_IN, OldLayer, topmost_loose
+from .existing import R_PER_IN, OldLayer, compression_exponent, topmost_loose
 
 Floats = NDArray[np.float64]
+# By judgement: a batt pressed to less than this share of its thickness is cut back instead.
+LEAST_PRESSED_SHARE = 0.5
 
 
 @dataclass(frozen=True, eq=False)
@@ -29,12 +31,20 @@ class LaidLayer:
 
 @dataclass(frozen=True, eq=False)
 class Lying:
-    """What lies at each point: the layers from the ceiling up, their top on the day, and the new fill over them."""
+    """What lies at each point: the layers from the ceiling up, new batts included, and the blown fill over them.
+
+    old_in: top of the old fill on the day. under_in: top of the batts, where the blown fill starts. top_in: of it all.
+    """
 
     layers: tuple[LaidLayer, ...]
     old_in: Floats
+    under_in: Floats
     new_installed_in: Floats
     new_settled_in: Floats
+
+    @property
+    def top_in(self) -> Floats:
+        return self.under_in + self.new_installed_in
 
 
 @dataclass(frozen=True)
@@ -43,22 +53,34 @@ class Taper:
 
     rise_in: how much higher the layers stand on the day than later, where they were lifted onto fresh fill.
     under_layers: how many of the layers are such fresh fill; a map of the old fill does not speak of those.
+    batts: new batts over the layers and under the fill. At the eave a batt is pressed to the room that is left, down to
+    half its thickness; where there is less, it is cut back, so that nothing is jammed against the deck.
     """
 
     layers: tuple[OldLayer, ...]
     fill: NewFill
     rise_in: float = 0.0
     under_layers: int = 0
+    batts: tuple[OldLayer, ...] = ()
 
     @property
     def old_in(self) -> float:
-        """Depth of what the new fill lies on, on the day."""
+        """Depth of the old fill, on the day."""
         return sum(layer.depth_in for layer in self.layers) + self.rise_in
+
+    @property
+    def installed_in(self) -> float:
+        """All that is new on the day: batts and blown fill."""
+        return depth_of(self.batts) + self.fill.installed_in
+
+    @property
+    def settled_in(self) -> float:
+        return depth_of(self.batts) + self.fill.settled_in
 
     @property
     def depth_in(self) -> float:
         """D: what lies there + new installed, the fill line."""
-        return self.old_in + self.fill.installed_in
+        return self.old_in + self.installed_in
 
     def at(self, room_in: Floats, old_in: Floats | None = None) -> Lying:
         """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean."""
@@ -68,10 +90,27 @@ class Taper:
         lies = np.minimum(today, room_in)
         share = np.divide(np.minimum(later, room_in), later, out=np.ones_like(room_in), where=later > 0)
         layers = tuple(LaidLayer(la.layer, la.depth_in * share, la.r * share) for la in laid)
-        installed = np.maximum(0.0, np.minimum(self.depth_in, room_in) - lies)
+        batts, under = self._batts_at(room_in, lies)
+        # Where a batt is cut back, loose fill takes its place; without any there is nothing.
+        installed = np.maximum(0.0, np.minimum(self.depth_in, room_in) - under)
+        if self.fill.installed_in == 0:
+            installed = np.zeros_like(room_in)
         ratio = self.fill.settled_in / self.fill.installed_in if self.fill.installed_in > 0 else 0.0
         # Fill does not settle into spare room: the installed depth there, times settled / installed.
-        return Lying(layers, lies, installed, installed * ratio)
+        return Lying((*layers, *batts), lies, under, installed, installed * ratio)
+
+    def _batts_at(self, room_in: Floats, lies: Floats) -> tuple[tuple[LaidLayer, ...], Floats]:
+        """The batts where the room is room_in over what lies there, and the top of them."""
+        found: list[LaidLayer] = []
+        top, going_on = lies, np.ones(room_in.shape, dtype=bool)
+        for batt in self.batts:
+            space = np.clip(room_in - top, 0.0, batt.depth_in)
+            going_on = going_on & (space >= batt.depth_in * LEAST_PRESSED_SHARE)
+            depth = np.where(going_on, space, 0.0)
+            exponent = compression_exponent(batt.r, batt.depth_in)
+            found.append(LaidLayer(batt, depth, batt.r * (depth / batt.depth_in) ** exponent))
+            top = top + depth
+        return tuple(found), top
 
     def _laid(self, ones: Floats, old_in: Floats | None) -> tuple[LaidLayer, ...]:
         """The layers at full room. The topmost loose old layer takes what the map says more or less than the mean."""

@@ -17,6 +17,10 @@ EDITIONS = tuple(sorted(CEILING_R))
 # Full height over the outer edge of the plate: this R serves in place of that.
 RAISED_HEEL_ALLOWANCE = {edition: {38: 30, 49: 38} for edition in EDITIONS} | {"2021": {49: 38, 60: 49}}
 RETROFIT_BARE_AND_ADD = {0: (30, 25), 1: (30, 25), 2: (49, 38), 3: (49, 38)} | dict.fromkeys(range(4, 9), (60, 49))
+# A slope that cannot hold the ceiling figure may have this, up to the smaller of the two.
+SLOPE_R = 30.0
+SLOPE_MOST_FT2 = 500.0
+SLOPE_MOST_SHARE = 0.2
 RETROFIT_SOME_IN = (3.0, 4.0)
 
 
@@ -31,6 +35,17 @@ def code_r(climate_zone: str, edition: str) -> float:
     4 marine shares the row of zone 5, whose figure equals that of zone 4 in every edition listed.
     """
     return float(CEILING_R[edition][zone_number(climate_zone)])
+
+
+def wall_r(climate_zone: str, edition: str) -> float | None:
+    """Prescriptive R of a knee wall or shaft wall, cavity and continuous together; None for editions not listed here.
+
+    2012 to 2018: zones 1–2 R-13; 3–5 R-20 or 13 + 5; 6–8 R-20 + 5 or 13 + 10. Zone 0 reads as 1. Source: IECC R402.1.
+    """
+    if edition not in ("2012", "2015", "2018"):
+        return None
+    number = zone_number(climate_zone)
+    return 13.0 if number <= 2 else 20.0 if number <= 5 else 25.0
 
 
 def raised_heel_r(climate_zone: str, edition: str) -> float | None:

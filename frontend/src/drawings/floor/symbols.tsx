@@ -46,6 +46,7 @@ const SIGNS: Record<string, ReactNode> = {
   platform: <path d="M-8 -6H8V6H-8ZM-8 -2H8M-8 2H8" />,
   walkway: <path d="M-8 -4H8V4H-8ZM-4 -4V4M0 -4V4M4 -4V4" />,
   storage_floor: <path d="M-8 -6H8V6H-8ZM-3 -6V6M3 -6V6" />,
+  post: <path d="M-4 -7V7H4V-7ZM-4 -7L4 7" />,
   stair: <path d="M-7 6V3H-3V0H1V-3H5V-6H8" />,
   hatch: <path d="M-7 -6H7V6H-7ZM-3 0H3M0 -3V3" />,
   window: <path d="M-7 -6H7V6H-7ZM0 -6V6M-7 0H7" />,

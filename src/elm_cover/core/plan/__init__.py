@@ -88,24 +88,26 @@ def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:
 
 
 def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:
-    """Bags by product over the whole job: one rounding each, at the end."""
+    """Bags and bundles by product over the whole job: one rounding each, at the end."""
     lines = []
     for product in job.products:
-        used = [s for s in sections if s.product == product.id and s.bags.chart is not None]
-        if not used:
+        blown = [s for s in sections if s.product == product.id and s.bags.chart is not None] if product.chart else []
+        laid = [layer for s in sections for layer in s.batts if layer.product == product.id]
+        if not blown and not laid:
             continue
-        chart = sum(s.bags.chart or 0.0 for s in used)
-        known = [s.bags.field for s in used if s.bags.field is not None]
-        field = sum(known) if len(known) == len(used) else None
+        chart = sum(s.bags.chart or 0.0 for s in blown) + sum(layer.bundles for layer in laid)
+        known = [s.bags.field for s in blown if s.bags.field is not None]
+        field = sum(known) + sum(layer.bundles for layer in laid) if len(known) == len(blown) else None
         order = bags_to_order(chart, job.settings.spare_pct)
-        lines.append(OrderLine(product.id, chart, field, order))
+        unit = "bundles" if laid else "bags"
+        lines.append(OrderLine(product.id, chart, field, order, unit, sum(la.pieces for la in laid) if laid else None))
         book.figure(
             f"order.{product.id}.bags_order",
             order,
-            "bags",
-            "ceil(Σ chart bags × (1 + spare))",
+            unit,
+            f"ceil(Σ {'bundles by layout' if laid else 'chart bags'} × (1 + spare))",
             "one rounding, at the end",
-            chart_bags=(chart, "bags"),
+            **{"bundles_by_layout" if laid else "chart_bags": (chart, unit)},
             spare=(job.settings.spare_pct, "%"),
         )
     return tuple(lines)

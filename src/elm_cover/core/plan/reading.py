@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 
 from ...job import Choice, Job, Vent
 from ...job_product import Product
 from ...job_section import Section, Target
+from ..batts import BattProduct
 from ..contact import SectionFacts
 from ..coverage import Chart, Row
 from ..enclosed import CavityInput, SlopeInput, WallInput
@@ -74,7 +76,25 @@ def product_input(product: Product) -> ProductInput:
     if product.chart and product.bag_lb:
         rows = tuple(Row(row.r, row.installed_in, row.settled_in, row.coverage_ft2) for row in product.chart)
         chart = Chart(rows, product.bag_lb)
-    return ProductInput(product.id, product.name or product.id, product.kind, chart)
+    return ProductInput(product.id, product.name or product.id, product.kind, chart, _batt(product), product.price)
+
+
+def _batt(product: Product) -> BattProduct | None:
+    """None while R or a size of it is not known; a bundle of unknown count is taken as one piece."""
+    batt = product.batt
+    if batt is None or batt.r is None or batt.thickness_in is None or batt.width_in is None or batt.length_in is None:
+        return None
+    return BattProduct(
+        batt.r,
+        batt.thickness_in,
+        batt.width_in,
+        batt.length_in,
+        batt.pieces_per_bundle or 1,
+        product.kind or "glass_batt",
+        batt.bundle_in,
+        batt.bundle_lb,
+        batt.facing,
+    )
 
 
 def section_input(job: Job, index: int, products: dict[str, ProductInput], notes: Notebook) -> SectionInput:
@@ -109,6 +129,7 @@ def section_input(job: Job, index: int, products: dict[str, ProductInput], notes
                 la.condition,
                 la.density_pcf,
                 la.label_in,
+                la.facing,
             )
             for la in section.existing
         ),
@@ -145,12 +166,31 @@ def section_input(job: Job, index: int, products: dict[str, ProductInput], notes
             section.wall.backed,
         ),
         cavity=None if section.cavity is None else CavityInput(section.cavity.cover, section.cavity.depth_in),
+        run=section.framing.run,
+        way_in_ft=_way_in(job, section),
+        openings_in=tuple(a.opening_in for a in job.accesses if a.opening_in is not None),
     )
+
+
+def _way_in(job: Job, section: Section) -> tuple[float, float] | None:
+    """Where the crew leaves this section: its own way in, else the nearest one of the attic."""
+    placed = [a for a in job.accesses if a.at_ft is not None]
+    own = [a for a in placed if a.section == section.id]
+    middle = [sum(corner[i] for corner in section.outline_ft) / len(section.outline_ft) for i in (0, 1)]
+    points = [a.at_ft for a in own or placed if a.at_ft is not None]
+    return min(points, key=lambda at: math.hypot(at[0] - middle[0], at[1] - middle[1]), default=None)
 
 
 def _choice(choice: Choice, products: dict[str, ProductInput]) -> ChoiceInput:
     by_depth = choice.depth.by == "installed_in"
-    return ChoiceInput(choice.method, products.get(choice.product or ""), choice.depth.value_in if by_depth else None)
+    return ChoiceInput(
+        choice.method,
+        products.get(choice.product or ""),
+        choice.depth.value_in if by_depth else None,
+        products.get(choice.between or ""),
+        choice.layers,
+        choice.density_pcf,
+    )
 
 
 def _target(target: Target | None) -> TargetInput | None:
