@@ -13,6 +13,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, model_validator
 
+from .job_book import Book
 from .job_fields import (
     Count,
     DocumentModel,
@@ -113,6 +114,7 @@ class Job(DocumentModel):
     products: tuple[Product, ...] = Field((), max_length=200)
     sections: tuple[Section, ...] = Field((), max_length=40)
     choice: dict[Identifier, Choice] = Field(default_factory=dict)
+    book: Book = Book()
 
     @model_validator(mode="before")
     @classmethod

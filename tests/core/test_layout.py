@@ -8,7 +8,7 @@ from collections import defaultdict
 
 import pytest
 import shapely
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from elm_cover.core.batts import BattProduct
@@ -84,6 +84,7 @@ floors = st.lists(st.tuples(st.floats(8, 45), st.floats(6, 38)), min_size=1, max
 )
 
 
+@settings(deadline=None)
 @given(floors, st.sampled_from(["between", "across"]), st.sampled_from([48.0, 93.0, 300.0]))
 def test_what_is_cut_is_laid_or_left_and_the_floor_is_covered_once(
     outline: tuple, place: str, length_in: float
@@ -125,6 +126,7 @@ def brute(lengths: list[int], size: int) -> int:
     return best
 
 
+@settings(deadline=None)
 @given(st.lists(st.integers(12, 47), min_size=1, max_size=9))
 def test_cuts_are_packed_into_the_fewest_pieces(lengths: list[int]) -> None:
     bins = pack(lengths, 48)
@@ -139,6 +141,7 @@ def test_exact_packing_beats_first_fit() -> None:
     assert len(pack(lengths, 48)) == 2
 
 
+@settings(deadline=None)
 @given(st.lists(st.floats(6, 700), min_size=1, max_size=30), st.sampled_from([48.0, 93.0, 470.0]))
 def test_courses_are_made_up_exactly_and_without_slivers(courses: list[float], length: float) -> None:
     found = cut_courses(courses, length, 12)

@@ -6,8 +6,10 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.cost import Cost
 from ..core.look import Look
-from ..core.result import Flag, Open, OrderLine, SectionPlan
+from ..core.result import Flag, HeatShare, Open, OrderLine, SectionPlan
+from ..core.saving import Saving
 from ..core.totals import Totals
 from ..job import Job
 from ..job_fields import Corner
@@ -122,6 +124,9 @@ class PlanFigures(BaseModel):
     open: list[Open]
     figures: dict[str, FigureAnswer]
     look: Look
+    heat: list[HeatShare]
+    cost: Cost | None
+    saving: Saving | None
 
 
 class DrawnEdge(BaseModel):

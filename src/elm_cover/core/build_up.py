@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from .batts import (
     BATT_KINDS,
@@ -205,7 +206,7 @@ def _batts(
     reached = r_with((*old, *laid), site.boundary)
     needed = None
     if r_target is not None:
-        needed = r_to_add(r_target, lambda r: r_with(left.layers, site.boundary, r))
+        needed = _needed_over(left.layers, site.boundary, r_target)
     return BuildUp(
         action,
         left,
@@ -218,6 +219,12 @@ def _batts(
         NO_FILL,
         Taper(old, NO_FILL, batts=laid),
     )
+
+
+@lru_cache(maxsize=512)
+def _needed_over(layers: tuple[OldLayer, ...], boundary: float | None, target: float) -> float:
+    """R that batts have to add over what is left: they do not drop into gaps."""
+    return r_to_add(target, lambda r: r_with(layers, boundary, r))
 
 
 def _batt(product: ProductInput | None, section: SectionInput, field: str, notes: Notebook) -> BattProduct | None:

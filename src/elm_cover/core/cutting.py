@@ -47,10 +47,14 @@ class _Pieces:
 def cut_courses(courses: Sequence[float], length_in: float, least_in: float) -> Cuts:
     """Stock for courses of the given lengths, inches, from pieces of length_in; no cut shorter than least_in.
 
-    A course that is itself shorter than least_in is one short piece.
+    A course that is itself shorter than least_in is one short piece. The solver is asked only where neither way meets
+    the bound Σ/length by itself.
     """
-    ways = [_packed(courses, length_in, least_in), _carried_on(courses, length_in, least_in)]
-    return min(ways, key=lambda cuts: cuts.stock)
+    packed, carried = _packed(courses, length_in, least_in, False), _carried_on(courses, length_in, least_in)
+    best = min(packed, carried, key=lambda cuts: cuts.stock)
+    if best.stock <= math.ceil(sum(courses) / length_in - 1e-6):
+        return best
+    return min(_packed(courses, length_in, least_in, True), best, key=lambda cuts: cuts.stock)
 
 
 def _in_pieces(course: float, length: float, least: float) -> list[float]:
@@ -64,10 +68,10 @@ def _in_pieces(course: float, length: float, least: float) -> list[float]:
     return [length] * (full - 1) + [length - (least - rest), least]
 
 
-def _packed(courses: Sequence[float], length: float, least: float) -> Cuts:
+def _packed(courses: Sequence[float], length: float, least: float, exact: bool) -> Cuts:
     wanted = [_in_pieces(course, length, least) for course in courses]
     cuts = [piece for course in wanted for piece in course if piece < length - 1e-9]
-    bins = pack(cuts, length)
+    bins = pack(cuts, length, exact)
     of_cut = {}
     for number, held in enumerate(bins):
         for cut in held:
@@ -107,10 +111,10 @@ def _carried_on(courses: Sequence[float], length: float, least: float) -> Cuts:
     return Cuts(len(stock.left), tuple(runs))
 
 
-def pack(lengths: Sequence[float], length: float) -> list[list[int]]:
+def pack(lengths: Sequence[float], length: float, exact: bool = True) -> list[list[int]]:
     """Bins of that length holding the lengths, by index, as few as can be.
 
-    First fit decreasing; where that is above the bound Σ/length, exactly by arc flow within SOLVER_SECONDS.
+    First fit decreasing; where that is above the bound and exact is asked for, by arc flow within SOLVER_SECONDS.
     """
     order = sorted(range(len(lengths)), key=lambda i: -lengths[i])
     greedy: list[list[int]] = []
@@ -123,7 +127,7 @@ def pack(lengths: Sequence[float], length: float) -> list[list[int]]:
             at = len(greedy) - 1
         greedy[at].append(i)
         left[at] -= lengths[i]
-    if len(greedy) <= _bound(lengths, length):
+    if not exact or len(greedy) <= _bound(lengths, length):
         return greedy
     return _arc_flow(lengths, length, len(greedy) - 1) or greedy
 

@@ -20,6 +20,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 
 from .units import whole_up
 
@@ -38,22 +39,22 @@ class Eave:
     vent_gap_in: float
     baffle_thickness_in: float
 
-    @property
+    @cached_property
     def angle(self) -> float:
         """θ = atan(pitch / 12), radians."""
         return math.atan(self.pitch_in_12 / 12)
 
-    @property
+    @cached_property
     def slope(self) -> float:
         """tan θ: rise over run."""
         return self.pitch_in_12 / 12
 
-    @property
+    @cached_property
     def under_deck_in(self) -> float:
         """(g + b)/cosθ: what gap and baffle take of the height under the deck."""
         return (self.vent_gap_in + self.baffle_thickness_in) / math.cos(self.angle)
 
-    @property
+    @cached_property
     def room_at_plate_in(self) -> float:
         """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it."""
         return self.heel_in - self.under_deck_in

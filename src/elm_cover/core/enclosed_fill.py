@@ -61,9 +61,11 @@ def enclosed_fill(
     share = depth / enclosed.depth_in if enclosed.depth_in > 0 else 0.0
     volume = enclosed.volume_ft3(spacing_in) * share
     r_new = float(chart.thin_r(np.array([depth]))[0])
-    u = None
-    if boundary is not None:
-        fraction = framing_fraction(spacing_in)
-        wood = boundary + WOOD_R_PER_IN * enclosed.framing_in
-        u = fraction / wood + (1 - fraction) / (boundary + r_old + r_new)
+    u = None if boundary is None else enclosed_u(enclosed, spacing_in, boundary, r_old + r_new)
     return EnclosedFill(depth, density_pcf, volume * density_pcf / chart.bag_lb, r_new, r_old + r_new, u)
+
+
+def enclosed_u(enclosed: Enclosed, spacing_in: float, boundary: float, r: float) -> float:
+    """U of enclosed bays that hold so much R, films and board included, wood as deep as the framing."""
+    fraction = framing_fraction(spacing_in)
+    return fraction / (boundary + WOOD_R_PER_IN * enclosed.framing_in) + (1 - fraction) / (boundary + r)

@@ -12,6 +12,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 INSIDE_FILM_R = 0.61
 ATTIC_FILM_R = 0.61
@@ -152,7 +153,12 @@ def void_shares(layers: Sequence[OldLayer]) -> tuple[tuple[float, tuple[bool, ..
 
     Shares are independent and sum to 1.
     """
-    choices = [((1 - layer.void, False), (layer.void, True)) if layer.void > 0 else ((1.0, False),) for layer in layers]
+    return _shares_of(tuple(layer.void for layer in layers))
+
+
+@lru_cache(maxsize=256)
+def _shares_of(voids: tuple[float, ...]) -> tuple[tuple[float, tuple[bool, ...]], ...]:
+    choices = [((1 - void, False), (void, True)) if void > 0 else ((1.0, False),) for void in voids]
     found = []
     for combination in itertools.product(*choices):
         share = 1.0

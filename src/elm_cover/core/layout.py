@@ -117,16 +117,118 @@ class _Stretch:
     shape: BaseGeometry
 
 
-@lru_cache(maxsize=64)
-def lay_out(asked: LayoutAsked) -> Layout:
-    """The layer laid out piece by piece, in laying order: the far end first, back to the way in."""
+@dataclass(frozen=True, eq=False)
+class Counted:
+    """A layer cut and counted, without the shapes of its pieces. boxes: u0, v0, u1, v1 of every piece in laying order.
+
+    of: the stretch each piece belongs to; stock_of: its stock piece; splits: slits in it; whole: laid as it comes.
+    """
+
+    stretches: tuple[_Stretch, ...]
+    boxes: np.ndarray
+    lengths: tuple[float, ...]
+    of: tuple[int, ...]
+    stock_of: tuple[int, ...]
+    splits: np.ndarray
+    stock: int
+    covered_ft2: float
+    offcuts_ft2: float
+    scraps_ft2: float
+    turned: bool
+    whole: tuple[bool, ...]
+
+
+@lru_cache(maxsize=512)
+def count(asked: LayoutAsked) -> Counted:
+    """The layer cut from whole pieces, in laying order: the far end first, back to the way in."""
     floor, turned = _floor(asked)
     stretches, scraps = _stretches(asked, floor)
-    way_in = _way_in(asked, floor, turned)
+    way_in = _way_in(asked, turned)
     stretches.sort(key=lambda s: -math.hypot((s.u0 + s.u1) / 2 - way_in[0], (s.v0 + s.v1) / 2 - way_in[1]))
-    stretches.sort(key=lambda s: -_away(s, stretches, way_in))
+    stretches.sort(key=lambda s: -abs((s.v0 + s.v1) / 2 - way_in[1]))
     runs, stock, offcuts = _cut(stretches, asked.batt)
-    return _laid(asked, stretches, runs, stock, offcuts, scraps, way_in, turned)
+    boxes, lengths, of, stock_of = [], [], [], []
+    for number, stretch in enumerate(stretches):
+        backward = abs(stretch.u1 - way_in[0]) > abs(stretch.u0 - way_in[0])
+        at = stretch.u1 if backward else stretch.u0
+        for length, piece in runs[number]:
+            to = at - length if backward else at + length
+            boxes.append((min(at, to), stretch.v0, max(at, to), stretch.v1))
+            lengths.append(length)
+            of.append(number)
+            stock_of.append(piece)
+            at = to
+    placed = np.array(boxes).reshape(-1, 4)
+    return Counted(
+        tuple(stretches),
+        placed,
+        tuple(lengths),
+        tuple(of),
+        tuple(stock_of),
+        _splits(asked, placed, turned),
+        stock,
+        sum(s.area for s in stretches) / 144,
+        offcuts,
+        scraps,
+        turned,
+        tuple(
+            length >= asked.batt.length_in - 1e-6 and stretches[number].width >= asked.batt.width_in - 1e-6
+            for length, number in zip(lengths, of, strict=True)
+        ),
+    )
+
+
+@lru_cache(maxsize=32)
+def lay_out(asked: LayoutAsked) -> Layout:
+    """The layer laid out piece by piece, with the shape of each and the cut list."""
+    counted = count(asked)
+    batt = asked.batt
+    shapes: list[BaseGeometry] = []
+    if len(counted.boxes):
+        over = np.array([counted.stretches[i].shape for i in counted.of])
+        shapes = list(shapely.intersection(shapely.box(*counted.boxes.T), over))
+    pieces = tuple(
+        Piece(
+            i + 1,
+            counted.of[i] + 1,
+            counted.lengths[i],
+            counted.stretches[counted.of[i]].width,
+            counted.stock_of[i] + 1,
+            counted.whole[i],
+            int(counted.splits[i]),
+            _feet(shape, asked, counted.turned),
+        )
+        for i, shape in enumerate(shapes)
+    )
+    return Layout(
+        pieces,
+        _cut_list(counted),
+        counted.stock,
+        counted.covered_ft2,
+        whole_up(counted.covered_ft2 / batt.piece_ft2),
+        counted.stock * batt.piece_ft2 - counted.offcuts_ft2,
+        counted.offcuts_ft2,
+        counted.scraps_ft2,
+        int(counted.splits.sum()),
+        sum(1 for piece in pieces if not piece.whole),
+    )
+
+
+def _cut_list(counted: Counted) -> tuple[Course, ...]:
+    """A line for each course: whole pieces, then the cuts."""
+    held: list[list[int]] = [[] for _ in counted.stretches]
+    for i, of in enumerate(counted.of):
+        held[of].append(i)
+    return tuple(
+        Course(
+            number + 1,
+            sum(counted.lengths[i] for i in pieces),
+            stretch.width,
+            sum(1 for i in pieces if counted.whole[i]),
+            tuple((counted.lengths[i], stretch.width) for i in pieces if not counted.whole[i]),
+        )
+        for number, (stretch, pieces) in enumerate(zip(counted.stretches, held, strict=True))
+    )
 
 
 def _floor(asked: LayoutAsked) -> tuple[BaseGeometry, bool]:
@@ -190,17 +292,12 @@ def _piece_width(asked: LayoutAsked, wide: float) -> float:
     return min(whole, math.ceil((wide + RIPPED_WIDER_IN) / RIP_STEP_IN - 1e-9) * RIP_STEP_IN)
 
 
-def _way_in(asked: LayoutAsked, floor: BaseGeometry, turned: bool) -> tuple[float, float]:
+def _way_in(asked: LayoutAsked, turned: bool) -> tuple[float, float]:
     if asked.from_ft is None:
         return (0.0, 0.0)
     left, low, _, _ = shapely.Polygon(asked.outline_ft).bounds
     x, y = (asked.from_ft[0] - left) * 12, (asked.from_ft[1] - low) * 12
     return (y, x) if turned else (x, y)
-
-
-def _away(stretch: _Stretch, stretches: Sequence[_Stretch], way_in: tuple[float, float]) -> float:
-    """How far the stretch's course lies from the way in, across the courses."""
-    return abs((stretch.v0 + stretch.v1) / 2 - way_in[1])
 
 
 def _cut(stretches: Sequence[_Stretch], batt: BattProduct) -> tuple[dict[int, list[tuple[float, int]]], int, float]:
@@ -227,66 +324,19 @@ def _up(length: float) -> float:
     return math.ceil(length * 8 - 1e-6) / 8
 
 
-def _laid(
-    asked: LayoutAsked,
-    stretches: Sequence[_Stretch],
-    runs: dict[int, list[tuple[float, int]]],
-    stock: int,
-    offcuts: float,
-    scraps: float,
-    way_in: tuple[float, float],
-    turned: bool,
-) -> Layout:
-    boxes, meta, courses = [], [], []
-    for number, stretch in enumerate(stretches):
-        backward = abs(stretch.u1 - way_in[0]) > abs(stretch.u0 - way_in[0])
-        at = stretch.u1 if backward else stretch.u0
-        cuts = []
-        for length, piece in runs[number]:
-            to = at - length if backward else at + length
-            boxes.append(shapely.box(min(at, to), stretch.v0, max(at, to), stretch.v1))
-            whole = length >= asked.batt.length_in - 1e-6 and stretch.width >= asked.batt.width_in - 1e-6
-            meta.append((number, length, stretch.width, piece, whole, stretch.shape))
-            if not whole:
-                cuts.append((length, stretch.width))
-            at = to
-        total = sum(length for length, _ in runs[number])
-        courses.append(Course(number + 1, total, stretch.width, len(runs[number]) - len(cuts), tuple(cuts)))
-    shapes: list[BaseGeometry] = []
-    if boxes:
-        shapes = list(shapely.intersection(np.array(boxes), np.array([m[5] for m in meta])))
-    splits = _splits(asked, shapes, turned)
-    pieces = tuple(
-        Piece(order + 1, m[0] + 1, m[1], m[2], m[3] + 1, m[4], int(splits[order]), _feet(shape, asked, turned))
-        for order, (m, shape) in enumerate(zip(meta, shapes, strict=True))
-    )
-    covered = sum(s.area for s in stretches) / 144
-    return Layout(
-        pieces,
-        tuple(courses),
-        stock,
-        covered,
-        whole_up(covered / asked.batt.piece_ft2),
-        stock * asked.batt.piece_ft2 - offcuts,
-        offcuts,
-        scraps,
-        int(np.sum(splits)),
-        sum(1 for piece in pieces if not piece.whole),
-    )
-
-
-def _splits(asked: LayoutAsked, shapes: Sequence[BaseGeometry], turned: bool) -> np.ndarray:
+def _splits(asked: LayoutAsked, boxes: np.ndarray, turned: bool) -> np.ndarray:
     """How many wires cross each piece and how many posts stand in it: one slit each."""
-    found = np.zeros(len(shapes), dtype=int)
-    if not len(shapes):
-        return found
+    found = np.zeros(len(boxes), dtype=int)
     things: list[BaseGeometry] = [shapely.LineString(wire) for wire in asked.wires_ft if wire[0] != wire[1]]
     things += [shapely.Point(post) for post in asked.posts_ft]
+    if not len(boxes) or not things:
+        return found
+    pieces = shapely.box(*boxes.T)
     left, low, _, _ = shapely.Polygon(asked.outline_ft).bounds
     for thing in things:
         inches = shapely.transform(thing, lambda at: (at - [left, low]) * 12)
         placed = shapely.transform(inches, lambda at: at[:, ::-1]) if turned else inches
-        found += shapely.intersects(np.array(shapes), placed)
+        found += shapely.intersects(pieces, placed)
     return found
 
 

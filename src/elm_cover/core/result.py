@@ -124,6 +124,18 @@ class OldFillPlan:
 
 
 @dataclass(frozen=True)
+class HeatShare:
+    """One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it."""
+
+    what: str
+    title: str
+    ua: float
+    share: float
+    gain_ua: float | None = None
+    mended: str | None = None
+
+
+@dataclass(frozen=True)
 class BattTakeOff:
     """One layer laid out. bundles: unrounded. least: no layout needs fewer pieces. waste: share of the pieces opened."""
 
@@ -181,6 +193,9 @@ class SectionPlan:
     old_fill: OldFillPlan | None = None
     density_pcf: float | None = None
     batts: tuple[BattTakeOff, ...] = ()
+    ua_today: float | None = None
+    ua_after: float | None = None
+    heat: tuple[HeatShare, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from .build_up import BuildUp, build_up
 from .eaves import Eave
+from .heat_account import account, hatch_ft2, shares
 from .markers import marker_count, marker_points_ft
 from .old_fill import action_of
 from .outline import Floats, Grid
@@ -17,10 +18,11 @@ from .section_enclosed import plan_enclosed
 from .section_figures import explain
 from .section_fill import Blower
 from .section_flags import ceiling_limit, density_flag, load_flag, target_flag, vent_flag
-from .section_heat import Heat, section_bags, section_heat
+from .section_heat import Heat, laid_over, section_bags, section_heat, u_today
 from .section_input import SectionInput
 from .section_look import look_flags
 from .site import Site, old_fill_plan, site_of
+from .strips import strips_of
 from .take_off import laid_batts
 from .taper import Taper, depth_of
 from .targets import code_r, zone_number
@@ -42,8 +44,14 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
     old_map = map_under(site, taper, made.action)
     lying = None if taper is None or roof is None else taper.at(roof.room_in, old_map)
-    heat = section_heat(section, site.boundary, taper, blower, lying, site.floor_ft2, site.net_ft2)
+    laid = laid_over(section, site.boundary, taper, blower.chart if blower else None)
+    heat = section_heat(laid, lying, site.floor_ft2, site.net_ft2)
     bags = section_bags(section, site.net_ft2, taper, blower, lying, made.under_psf)
+    going = None
+    if heat is not None and laid is not None and roof is not None:
+        going = account(
+            laid, heat.paths, roof.room_in, None, site.floor_ft2, site.net_ft2, hatch_ft2(section.keep_outs)
+        )
     eave_plans = _eaves(section, eaves, taper, blower, site.boundary, roof, site.grid, heat, notes)
     limit = ceiling_limit(section, notes)
     batts = laid_batts(section, site, made.batts, taper, eaves, notes)
@@ -72,6 +80,9 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         depth_settled_total_in=None if taper is None else taper.old_in - taper.rise_in + taper.settled_in,
         load_psf=made.load_psf,
         load_limit_psf=limit,
+        ua_today=_ua_today(section, site, roof),
+        ua_after=None if heat is None else heat.mean * site.floor_ft2,
+        heat=() if going is None else shares([going]),
         bags=bags,
         bag_covers_ft2=_bag_covers(made),
         product=section.choice.product.id if section.choice and section.choice.product else None,
@@ -118,6 +129,15 @@ def map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
     return site.map_in * (later / now) if now > 0 else site.map_in
 
 
+def _ua_today(section: SectionInput, site: Site, roof: RoofField | None) -> float | None:
+    """What the floor loses as it lies, Btu/h·°F."""
+    if roof is None or site.today is None:
+        return None
+    strips = strips_of(roof.room_in, site.map_in)
+    u = u_today(section, site, strips)
+    return None if u is None else u * site.floor_ft2
+
+
 def _bag_covers(made: BuildUp) -> float | None:
     """What one bag covers at this depth, ft²."""
     if made.blower is None or made.fill is None or made.fill.weight_psf <= 0:
@@ -139,7 +159,8 @@ def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
 
 def _enough_flag(made: BuildUp, r_existing: float | None, notes: Notebook) -> None:
     r_target = made.r_target
-    if made.taper is None and r_target is not None and r_existing is not None and r_existing >= r_target:
+    nothing = made.taper is None or made.taper.installed_in == 0
+    if nothing and r_target is not None and r_existing is not None and r_existing >= r_target - 1e-6:
         notes.flag(
             "enough_already",
             "note",

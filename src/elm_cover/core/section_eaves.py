@@ -69,7 +69,7 @@ def eave_plan(
         return EavePlan(edge_index, run_ft, bay_count, baffles)
     depth = taper.depth_in
     pieces = eave.pieces_per_bay(depth, section.settings.integral_wind_block)
-    plate_r, mean_depth, mean_r = _over_the_plate(eave, taper, blower, boundary, edge.plate_width_in)
+    plate_r, mean_depth, mean_r = over_the_plate(eave, taper, blower, boundary, edge.plate_width_in)
     return EavePlan(
         edge_index,
         run_ft,
@@ -88,11 +88,16 @@ def eave_plan(
     )
 
 
-def _over_the_plate(
-    eave: Eave, taper: Taper, blower: Blower | None, boundary: float | None, plate_width_in: float
+def over_the_plate(
+    eave: Eave,
+    taper: Taper,
+    blower: Blower | None,
+    boundary: float | None,
+    plate_width_in: float,
+    samples: int = PLATE_SAMPLES,
 ) -> tuple[float | None, float, float | None]:
     """R at x = 0, then mean depth and R over the plate's width (R of the mean U)."""
-    x = np.concatenate([[0.0], (np.arange(PLATE_SAMPLES) + 0.5) * plate_width_in / PLATE_SAMPLES])
+    x = np.concatenate([[0.0], (np.arange(samples) + 0.5) * plate_width_in / samples])
     room = np.maximum(0.0, eave.room_at_plate_in + x * eave.slope)
     mean_depth = float(np.minimum(taper.depth_in, room)[1:].mean())
     if boundary is None or (blower is None and taper.fill.r > 0):

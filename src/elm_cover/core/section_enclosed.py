@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from .enclosed import Enclosed, closed_cavity, sloped_bays, upright_wall
-from .enclosed_fill import EnclosedFill, density_for, enclosed_fill
+from .enclosed_fill import EnclosedFill, density_for, enclosed_fill, enclosed_u
 from .old_fill import action_of
 from .readings import usable
 from .result import Bags, Notebook, SectionFields, SectionPlan
@@ -47,6 +47,8 @@ def plan_enclosed(section: SectionInput, site: Site, notes: Notebook) -> tuple[S
         u_effective=None if fill is None else fill.u,
         installed_in=None if fill is None else fill.depth_in,
         settled_in=None if fill is None else fill.depth_in,
+        ua_today=_ua(found, 0.0 if site.r_existing is None else site.r_existing, section, site),
+        ua_after=None if fill is None or fill.u is None or found is None else fill.u * found.surface_ft2,
         density_pcf=None if fill is None else fill.density_pcf,
         bags=Bags() if fill is None else Bags(fill.bags, fill.bags),
         product=chosen.id if chosen else None,
@@ -83,6 +85,13 @@ def _target(section: SectionInput, site: Site, notes: Notebook) -> float | None:
     if section.zone is None or target.edition is None:
         return None
     return wall_r(section.zone, target.edition)
+
+
+def _ua(found: Enclosed | None, r_old: float, section: SectionInput, site: Site) -> float | None:
+    """What the surface loses as it lies, Btu/h·°F."""
+    if found is None or site.boundary is None or site.r_existing is None or section.spacing_in is None:
+        return None
+    return enclosed_u(found, section.spacing_in, site.boundary, r_old) * found.surface_ft2
 
 
 def _fill(section: SectionInput, site: Site, found: Enclosed, notes: Notebook) -> EnclosedFill | None:

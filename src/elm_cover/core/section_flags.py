@@ -46,21 +46,26 @@ def target_flag(plan: SectionPlan, notes: Notebook) -> None:
 
 
 def load_flag(plan: SectionPlan, blower: Blower | None, notes: Notebook) -> None:
-    if plan.load_psf is None or plan.load_limit_psf is None or plan.load_psf <= plan.load_limit_psf:
-        return
+    said = over_limit(plan.load_psf, plan.load_limit_psf, blower)
+    if said is not None:
+        notes.flag("load_over_limit", "stop", *said)
+
+
+def over_limit(load: float | None, limit: float | None, blower: Blower | None) -> tuple[str, str] | None:
+    """What is wrong and what to do where the load is over the limit, lb/ft²; None where it is not, or nobody knows."""
+    if load is None or limit is None or load <= limit:
+        return None
     fits = None
     if blower is not None:
         old = load_psf(blower.layers, 0.0)
         fits = max(
-            (row.r for row in blower.chart.rows if old + blower.chart.bag_lb / row.coverage_ft2 <= plan.load_limit_psf),
+            (row.r for row in blower.chart.rows if old + blower.chart.bag_lb / row.coverage_ft2 <= limit),
             default=None,
         )
     most = f"The most of this product that fits is {r_value(fits)} added. " if fits else "No row of this product fits. "
-    notes.flag(
-        "load_over_limit",
-        "stop",
-        f"{plan.load_psf:.2f} lb/ft² on a ceiling that may carry {plan.load_limit_psf:g} lb/ft².",
-        most
+    return (
+        f"{load:.2f} lb/ft² on a ceiling that may carry {limit:g} lb/ft².",
+        (most if blower else "")
         + "Pick a lighter fill, clear out heavy old fill, or record what board it really is or an engineer's note.",
     )
 

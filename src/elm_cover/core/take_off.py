@@ -8,13 +8,13 @@ import numpy as np
 
 from .batts import BattLayer, BattProduct
 from .eaves import Eave
-from .layout import Layout, LayoutAsked, lay_out
+from .layout import Counted, Course, Layout, LayoutAsked, count, lay_out
 from .result import BattTakeOff, Notebook
 from .roof import roof_at
 from .section_input import SectionInput
 from .site import Site
 from .taper import LEAST_PRESSED_SHARE, Taper
-from .units import eighths
+from .units import eighths, whole_up
 
 POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
 # A batt bends and gives: a piece goes through an opening as wide as itself across, and half as thick as it is.
@@ -44,26 +44,39 @@ def laid_batts(
         notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
         return ()
     found = []
+    for layer, asked in zip(layers, asked_layers(section, site, layers, taper, eaves), strict=True):
+        layout = lay_out(asked)
+        found.append(LaidBatts(take_off(layer, count(asked), layout.courses), layout))
+    for code, level, text, what_to_do in way_in_faults(section, layers, eaves):
+        notes.flag(code, level, text, what_to_do)
+    return tuple(found)
+
+
+def asked_layers(
+    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], taper: Taper, eaves: dict[int, Eave]
+) -> list[LayoutAsked]:
+    """What each layer is laid over. Raises ValueError while the framing is not known."""
+    if section.run is None or section.spacing_in is None:
+        raise ValueError("run and spacing of the framing are needed")
+    found = []
     below = taper.old_in
     for layer in layers:
-        batt = layer.batt
-        asked = LayoutAsked(
-            section.outline_ft,
-            site.shapes,
-            tuple(_too_near(edge, eave, below, batt) for edge, eave in sorted(eaves.items())),
-            section.run,
-            section.spacing_in,
-            layer.place,
-            batt,
-            section.way_in_ft,
-            _wires(section),
-            tuple(f.at_ft for f in section.features if f.kind in POSTS and f.at_ft is not None),
+        found.append(
+            LayoutAsked(
+                section.outline_ft,
+                site.shapes,
+                tuple(_too_near(edge, eave, below, layer.batt) for edge, eave in sorted(eaves.items())),
+                section.run,
+                section.spacing_in,
+                layer.place,
+                layer.batt,
+                section.way_in_ft,
+                _wires(section),
+                tuple(f.at_ft for f in section.features if f.kind in POSTS and f.at_ft is not None),
+            )
         )
-        layout = lay_out(asked)
-        found.append(LaidBatts(_take_off(layer, layout), layout))
-        below += batt.thickness_in
-    _way_in_flags(section, layers, _clear_over_way_in(section, eaves), notes)
-    return tuple(found)
+        below += layer.batt.thickness_in
+    return found
 
 
 def _clear_over_way_in(section: SectionInput, eaves: dict[int, Eave]) -> float | None:
@@ -89,23 +102,27 @@ def _too_near(edge: int, eave: Eave, below_in: float, batt: BattProduct) -> tupl
     return edge, max(0.0, (wanted - eave.room_at_plate_in) / eave.slope)
 
 
-def _take_off(layer: BattLayer, layout: Layout) -> BattTakeOff:
+def take_off(layer: BattLayer, counted: Counted, courses: tuple[Course, ...] = ()) -> BattTakeOff:
+    """The counts of one layer, with its cut list where there is one."""
+    batt = layer.batt
+    whole = sum(counted.whole)
+    opened = counted.stock * batt.piece_ft2
     return BattTakeOff(
         layer.product,
         layer.place,
-        layer.batt.r,
-        layer.batt.thickness_in,
-        layout.stock,
-        sum(1 for piece in layout.pieces if piece.whole),
-        layout.cuts,
-        layout.splits,
-        layout.stock / layer.batt.pieces_per_bundle,
-        layout.covered_ft2,
-        layout.least,
-        layout.waste,
-        layout.offcuts_ft2,
-        layout.scraps_ft2,
-        layout.courses,
+        batt.r,
+        batt.thickness_in,
+        counted.stock,
+        whole,
+        len(counted.lengths) - whole,
+        int(counted.splits.sum()),
+        counted.stock / batt.pieces_per_bundle,
+        counted.covered_ft2,
+        whole_up(counted.covered_ft2 / batt.piece_ft2),
+        1 - counted.covered_ft2 / opened if opened > 0 else 0.0,
+        counted.offcuts_ft2,
+        counted.scraps_ft2,
+        courses,
     )
 
 
@@ -119,40 +136,32 @@ def passes(size_in: tuple[float, ...], opening_in: tuple[float, float], gives: f
     return small * (1 - gives) <= narrow and middle <= wide
 
 
-def _way_in_flags(
-    section: SectionInput, layers: tuple[BattLayer, ...], clear_in: float | None, notes: Notebook
-) -> None:
-    """Each size of piece and bundle against the widest way in."""
+def way_in_faults(
+    section: SectionInput, layers: tuple[BattLayer, ...], eaves: dict[int, Eave]
+) -> list[tuple[str, str, str, str]]:
+    """Each size of piece and bundle against the widest way in: (code, level, text, what to do)."""
     if not section.openings_in:
-        return
+        return []
     opening = max(section.openings_in, key=lambda size: sorted(size))
-    said = set()
-    for layer in layers:
-        if layer.product in said:
-            continue
-        said.add(layer.product)
+    clear_in = _clear_over_way_in(section, eaves)
+    way = f"{opening[0]:g} x {opening[1]:g} in opening"
+    found = []
+    for layer in {layer.product: layer for layer in layers}.values():
         batt = layer.batt
-        way = f"{opening[0]:g} x {opening[1]:g} in opening"
         if not passes((batt.thickness_in, batt.width_in, batt.length_in), opening, PIECE_GIVES):
-            notes.flag(
-                "piece_too_large",
-                "stop",
-                f"A piece {eighths(batt.thickness_in)} thick and {batt.width_in:g} in wide does not go through the {way}.",
-                "Take narrower pieces or a roll, blow instead, or cut a larger way in.",
-            )
+            text = f"A piece {eighths(batt.thickness_in)} thick and {batt.width_in:g} in wide does not go through the {way}."
+            what = "Take narrower pieces or a roll, blow instead, or cut a larger way in."
+            found.append(("piece_too_large", "stop", text, what))
         elif batt.bundle_in is not None and not passes(batt.bundle_in, opening):
             across, along, high = sorted(batt.bundle_in)
-            notes.flag(
-                "bundle_too_large",
-                "caution",
-                f"A bundle of {across:g} x {along:g} x {high:g} in does not go through the {way}; its pieces do.",
-                "Open the bundles below and hand the pieces up: plan a person for it, and cover the floor.",
-            )
+            text = f"A bundle of {across:g} x {along:g} x {high:g} in does not go through the {way}; its pieces do."
+            what = "Open the bundles below and hand the pieces up: plan a person for it, and cover the floor."
+            found.append(("bundle_too_large", "caution", text, what))
         elif batt.bundle_in is not None and clear_in is not None and max(batt.bundle_in) > clear_in:
-            notes.flag(
-                "bundle_under_roof",
-                "caution",
-                f"Only {eighths(clear_in)} stands open over the way in; a bundle is "
-                f"{max(batt.bundle_in):g} in long and has to be tipped.",
-                "Open the bundles below, or hand them in through a higher place.",
+            text = (
+                f"Only {eighths(clear_in)} stands open over the way in; a bundle is {max(batt.bundle_in):g} in long and "
+                "has to be tipped."
             )
+            what = "Open the bundles below, or hand them in through a higher place."
+            found.append(("bundle_under_roof", "caution", text, what))
+    return found

@@ -38,10 +38,17 @@ def cavity_r(laid: Sequence[LaidLayer], boundary: float, r_new: Floats, new_r_pe
     return 1 / u - boundary
 
 
-def u_factor(
-    floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
-) -> Floats:
-    """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included.
+@dataclass(frozen=True, eq=False)
+class Paths:
+    """U along the joists and between them at each point, and between them if nothing were void. Films and board included."""
+
+    joist: Floats
+    cavity: Floats
+    sound: Floats
+
+
+def paths(floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float) -> Paths:
+    """The heat paths at each point. Btu/h·ft²·°F.
 
     The joist is wood up to its top or to the top of the fill, whichever is lower (wood standing bare above thin fill
     earns nothing), and has above it what lies higher than its top.
@@ -50,13 +57,22 @@ def u_factor(
     joist_depth = floor.joist_depth_in
     r_above = np.zeros_like(r_new)
     bottom = np.zeros_like(r_new)
+    sound = floor.boundary + r_new
     for layer in laid:
         r_above = r_above + layer.r * _share_above(bottom, layer.depth_in, joist_depth)
         bottom = bottom + layer.depth_in
+        sound = sound + layer.r
     r_above = r_above + r_new * _share_above(bottom, new_settled_in, joist_depth)
     wood = WOOD_R_PER_IN * np.minimum(joist_depth, bottom + new_settled_in)
-    fraction = floor.framing_fraction
-    return fraction / (floor.boundary + wood + r_above) + (1 - fraction) / cavity
+    return Paths(1 / (floor.boundary + wood + r_above), 1 / cavity, 1 / sound)
+
+
+def u_factor(
+    floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
+) -> Floats:
+    """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included."""
+    found = paths(floor, laid, new_settled_in, r_new, new_r_per_in)
+    return floor.framing_fraction * found.joist + (1 - floor.framing_fraction) * found.cavity
 
 
 def bare_u(boundary: float) -> float:

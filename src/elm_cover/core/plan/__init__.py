@@ -9,12 +9,17 @@ from pydantic_core import to_jsonable_python
 
 from ...job import Job
 from ...job_section import Section
+from ..cost import Cost, cost_of
 from ..coverage import bags_to_order
+from ..heat_account import heat_of
 from ..look import Look, look_over
-from ..result import Figure, Flag, Notebook, Open, OrderLine, SectionFields, SectionPlan
+from ..quantities import of_section, total
+from ..result import Figure, Flag, HeatShare, Notebook, Open, OrderLine, SectionFields, SectionPlan
+from ..saving import Saving, saving
 from ..section import plan_section
+from ..section_input import ProductInput, SectionInput
 from ..totals import Totals, totals_of
-from .reading import look_input, product_input, section_input
+from .reading import book_input, energy_input, look_input, product_input, section_input
 
 LEVELS = ("stop", "caution", "note")
 
@@ -30,6 +35,9 @@ class Plan:
     open: tuple[Open, ...]
     figures: dict[str, Figure]
     look: Look
+    heat: tuple[HeatShare, ...]
+    cost: Cost | None
+    saving: Saving | None
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -38,19 +46,23 @@ def plan(job: Job) -> Plan:
     book = Notebook()
     look = look_over(look_input(job), book)
     products = {product.id: product_input(product) for product in job.products}
+    inputs: list[SectionInput] = []
     sections, fields = [], {}
     if not job.sections:
         book.ask("measure", "sections", "Measure the attic: length and width first")
     for index, section in enumerate(job.sections):
         notes = Notebook(section.id, f"sections.{section.id}.")
         _flag_open_to_nowhere(job, section, notes)
-        planned, behind = plan_section(section_input(job, index, products, notes), notes)
+        given = section_input(job, index, products, notes)
+        planned, behind = plan_section(given, notes)
+        inputs.append(given)
         sections.append(planned)
         fields[section.id] = behind
         book.flags += notes.flags
         book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
     order = _order(job, sections, book)
+    cost = _cost(job, inputs, sections, products)
     return Plan(
         tuple(sections),
         order,
@@ -59,6 +71,9 @@ def plan(job: Job) -> Plan:
         tuple(book.open),
         book.figures,
         look,
+        heat_of(sections),
+        cost,
+        _saving(job, sections, cost),
         fields,
     )
 
@@ -85,6 +100,26 @@ def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:
                 f"An edge is open to the section “{to}”, which this job does not have.",
                 "Add that section, or dam the edge and set it to what it is.",
             )
+
+
+def _cost(
+    job: Job, inputs: list[SectionInput], sections: list[SectionPlan], products: dict[str, ProductInput]
+) -> Cost | None:
+    """Price and hours of the job; None while what one of its sections takes is not known."""
+    taken = [of_section(given, planned) for given, planned in zip(inputs, sections, strict=True)]
+    known = [part for part in taken if part is not None]
+    if not known or len(known) < len(taken):
+        return None
+    return cost_of(total(known), products, job.settings.spare_pct, book_input(job))
+
+
+def _saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving | None:
+    """What a year saves, over every section whose heat is known before and after."""
+    known = [s for s in sections if s.ua_today is not None and s.ua_after is not None]
+    if job.house.climate_zone is None or not known:
+        return None
+    saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
+    return saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
 
 
 def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:

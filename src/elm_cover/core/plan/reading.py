@@ -10,15 +10,17 @@ from ...job_product import Product
 from ...job_section import Section, Target
 from ..batts import BattProduct
 from ..contact import SectionFacts
+from ..cost import BookInput
 from ..coverage import Chart, Row
 from ..enclosed import CavityInput, SlopeInput, WallInput
 from ..features import KINDS, FeatureInput, FeatureKind
 from ..hazards import BLOCKING_STATUSES
-from ..keep_outs import KeepOut, keep_out_of
+from ..keep_outs import BURNS, KeepOut, keep_out_of
 from ..look import ContactSeen, HazardSeen, HoleToFind, LookInput
 from ..outline import contains, edge_length_ft
 from ..readings import DepthReading
 from ..result import Notebook
+from ..saving import EnergyInput
 from ..section_input import (
     ChoiceInput,
     EdgeInput,
@@ -97,12 +99,50 @@ def _batt(product: Product) -> BattProduct | None:
     )
 
 
-def section_input(job: Job, index: int, products: dict[str, ProductInput], notes: Notebook) -> SectionInput:
-    """One section of the job as the core takes it; asks for what its keep-outs and vents lack."""
+def book_input(job: Job) -> BookInput:
+    """The price and rate book as the core takes it."""
+    book = job.book
+    rates = {name: float(value) for name, value in book.rates.model_dump(exclude={"machine"}).items()}
+    return BookInput(
+        book.currency,
+        book.prices.model_dump(),
+        rates,
+        book.rates.machine == "truck",
+        book.overhead_pct,
+        book.margin_pct,
+    )
+
+
+def energy_input(job: Job) -> EnergyInput:
+    """What a unit of heat costs in this house."""
+    energy = job.book.energy
+    return EnergyInput(
+        energy.heating_fuel,
+        energy.heating_price,
+        energy.heating_efficiency,
+        energy.cooling_price_per_kwh,
+        energy.cooling_efficiency,
+        energy.cooled,
+        energy.heating_degree_days,
+        energy.cooling_degree_days,
+        energy.spread_pct,
+    )
+
+
+def section_input(
+    job: Job, index: int, products: dict[str, ProductInput], notes: Notebook, burns: bool | None = None
+) -> SectionInput:
+    """One section of the job as the core takes it; asks for what its keep-outs and vents lack.
+
+    burns: whether to keep clear as for a fill that burns, or None: by the section's own product.
+    """
     section, settings = job.sections[index], job.settings
     features = _features(section, notes)
     choice = job.choice.get(section.id)
     picked = products.get(choice.product or "") if choice else None
+    kind = picked.kind if picked else None
+    if burns is not None:
+        kind = BURNS[0] if burns else "glass_loose"
     return SectionInput(
         id=section.id,
         name=section.name,
@@ -134,7 +174,7 @@ def section_input(job: Job, index: int, products: dict[str, ProductInput], notes
             for la in section.existing
         ),
         readings=tuple(DepthReading(i, r.at_ft, r.depth_in, r.checked) for i, r in enumerate(section.readings)),
-        keep_outs=tuple(_keep_outs(job, index, features, picked.kind if picked else None, notes)),
+        keep_outs=tuple(_keep_outs(job, index, features, kind, notes)),
         target=_target(section.target or job.target),
         zone=job.house.climate_zone,
         vented=job.house.vented,

@@ -1,0 +1,222 @@
+"""rack(job, pool) -> Rack: every way of doing the job, weighed. Beside ``plan``, the other door to the core."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from ...job import Choice, Job
+from ...job_product import Product
+from ..cost import Cost, cost_of
+from ..quantities import Quantities, of_section, total
+from ..rack.candidate import candidates, families, steps
+from ..rack.core_sample import CoreSample, core_sample
+from ..rack.floor import Floor, burns, floor_of
+from ..rack.mix import Limits, Option, best_mix
+from ..rack.weighed import Weighed, ranked, weighed, why_not
+from ..result import Notebook
+from ..saving import Saving, saving
+from ..section import plan_section
+from ..section_fill import target_r
+from ..section_input import ProductInput, SectionInput
+from ..taper import depth_of
+from ..targets import code_r, retrofit_r
+from .reading import book_input, energy_input, product_input, section_input
+
+
+@dataclass(frozen=True)
+class Way:
+    """A way with what a year of it saves, and why not to take it rather than the one picked."""
+
+    weighed: Weighed
+    saving: Saving | None
+    why_not: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Mix:
+    """The best way for each section, priced together; ways is empty where nothing meets the limits."""
+
+    aim: str
+    ways: dict[str, str]
+    cost: Cost | None
+    text: str
+
+
+@dataclass(frozen=True)
+class Rack:
+    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first."""
+
+    ways: tuple[Way, ...]
+    picked: str | None
+    steps_r: tuple[float, ...]
+    missing: tuple[str, ...]
+    mix: Mix | None = None
+
+
+def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
+    """Every method × product × target step on the job's open floors. pool: products beside the job's own."""
+    quiet = Notebook()
+    known = {product.id: product_input(product) for product in (*pool, *job.products)}
+    inputs = {
+        burn: [section_input(job, i, known, quiet, burn) for i in range(len(job.sections))] for burn in (True, False)
+    }
+    open_floors = [i for i, section in enumerate(job.sections) if section.kind == "open_floor"]
+    floors = {True: _floors([inputs[True][i] for i in open_floors], [])}
+    floors[False] = _floors([inputs[False][i] for i in open_floors], floors[True])
+    missing = _missing(inputs[True], open_floors, floors[True])
+    if missing:
+        return Rack((), None, (), missing)
+    ready = {burn: [floor for floor in floors[burn] if floor is not None] for burn in floors}
+    pooled = families(product for product in known.values() if product.kind is not None)
+    wanted = _steps(job, ready[True])
+    rest = _rest(job, inputs[True])
+    book = book_input(job)
+    names = {section.id: section.name or section.id for section in job.sections}
+    bare = not any(floor.section.layers for floor in ready[True])
+    ways: list[Weighed] = []
+    nowhere: set[str] = set()
+    for candidate in candidates([floor.section for floor in ready[True]], pooled, wanted):
+        if candidate.method in nowhere:
+            continue  # no product changes that: said once
+        on = ready[burns(candidate.family.kind)]
+        cores = [core_sample(floor, candidate, pooled) for floor in on]
+        made = weighed(candidate, cores, names, bare, rest, known, job.settings.spare_pct, book)
+        if not _seen(made, ways):
+            ways.append(made)
+        if all(core.fill_line_in is None for core in cores):
+            nowhere.add(candidate.method)
+    placed = ranked(ways)
+    picked = _picked(job, placed)
+    against = next((way for way in placed if way.id == picked), None) or _cheapest(placed)
+    answers = tuple(Way(way, _saving(job, way), () if against is None else why_not(way, against)) for way in placed)
+    mixed = None
+    if mix_aim is not None:
+        mixed = _mix(job, placed, rest, known, mix_aim, limits or Limits())
+    return Rack(answers, picked, tuple(step for step in wanted if step is not None), (), mixed)
+
+
+def _floors(sections: Iterable[SectionInput], known: Sequence[Floor | None]) -> list[Floor | None]:
+    """The floors, taken from those known where nothing keeps clear of one fill more than of another."""
+    alike = {(floor.section.id, floor.section.keep_outs): floor for floor in known if floor is not None}
+    return [alike.get((section.id, section.keep_outs)) or floor_of(section) for section in sections]
+
+
+def _missing(
+    sections: Sequence[SectionInput], open_floors: Sequence[int], floors: Sequence[Floor | None]
+) -> tuple[str, ...]:
+    """What has to be known before anything can be weighed."""
+    if not open_floors:
+        return ("There is no open floor to weigh ways for: set a section's kind to open floor in Measure.",)
+    found = []
+    for at, floor in zip(open_floors, floors, strict=True):
+        section = sections[at]
+        name = section.name or section.id
+        if floor is None:
+            found.append(f"{name}: measure its old fill, board, framing and eaves first.")
+        elif target_r(section, floor.site.today, floor.site.r_existing, None, None, Notebook()) is None:
+            found.append(f"{name}: set the R to reach in Target first.")
+    return tuple(found)
+
+
+def _steps(job: Job, floors: Sequence[Floor]) -> tuple[float | None, ...]:
+    targets, codes, retrofits = [], [], []
+    for floor in floors:
+        section, site = floor.section, floor.site
+        r = target_r(section, site.today, site.r_existing, None, None, Notebook())
+        targets += [] if r is None else [r]
+        edition = section.target.edition if section.target else None
+        if section.zone is not None and edition is not None:
+            codes.append(code_r(section.zone, edition))
+        if section.zone is not None and site.r_existing is not None and not job.house.new_construction:
+            retrofits.append(retrofit_r(section.zone, depth_of(site.today or ()), site.r_existing))
+    return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
+
+
+def _rest(job: Job, sections: Sequence[SectionInput]) -> Quantities:
+    """What slopes, walls and closed bays take as they are chosen."""
+    found = []
+    for at, section in enumerate(job.sections):
+        if section.kind != "open_floor":
+            taken = of_section(sections[at], plan_section(sections[at], Notebook(section.id))[0])
+            found += [] if taken is None else [taken]
+    return total(found)
+
+
+def _seen(made: Weighed, ways: Sequence[Weighed]) -> bool:
+    """Whether another step of the same way comes to the same cores: batts come in whole layers."""
+    return any(
+        other.method == made.method
+        and other.family == made.family
+        and [core.layers for core in other.cores] == [core.layers for core in made.cores]
+        and [core.quantities for core in other.cores] == [core.quantities for core in made.cores]
+        and made.cores[0].layers
+        for other in ways
+    )
+
+
+def _picked(job: Job, ways: Sequence[Weighed]) -> str | None:
+    """The way that the job's choice is now, where all open floors go one way."""
+    chosen = [job.choice.get(section.id) for section in job.sections if section.kind == "open_floor"]
+    for way in ways:
+        if all(_is(choice, core) for choice, core in zip(chosen, way.cores, strict=True)):
+            return way.id
+    return None
+
+
+def _is(choice: Choice | None, core: CoreSample) -> bool:
+    of = core.choice
+    if of is None or choice is None:
+        return False
+    depth = choice.depth
+    installed = depth.value_in if depth.by == "installed_in" else None
+    mine = (choice.method, choice.product, choice.between, choice.layers)
+    same_depth = installed == of.installed_in or (
+        installed is not None and of.installed_in is not None and abs(installed - of.installed_in) < 1e-6
+    )
+    return mine == (of.method, of.product, of.between, of.layers) and same_depth
+
+
+def _cheapest(ways: Sequence[Weighed]) -> Weighed | None:
+    return next((way for way in ways if way.ranks and way.ranks.get("price") == 1), None)
+
+
+def _saving(job: Job, way: Weighed) -> Saving | None:
+    if job.house.climate_zone is None or way.saved_ua is None or way.cost is None:
+        return None
+    return saving(way.saved_ua, job.house.climate_zone, energy_input(job), way.cost.price)
+
+
+def _mix(
+    job: Job,
+    ways: Sequence[Weighed],
+    rest: Quantities,
+    products: dict[str, ProductInput],
+    aim: str,
+    limits: Limits,
+) -> Mix:
+    """The best mix of ways that reach the targets as set."""
+    options: dict[str, list[Option]] = {}
+    of: dict[tuple[str, str], CoreSample] = {}
+    for way in ways:
+        for core in way.cores if way.step_r is None else ():
+            options.setdefault(core.section, [])
+            if core.blocks or core.quantities is None or core.load_psf is None:
+                continue
+            share = core.load_psf / core.load_limit_psf if core.load_limit_psf else None
+            options[core.section].append(
+                Option(way.id, core.quantities, core.load_psf, share, core.fill_line_in or 0.0, core.net_ft2)
+            )
+            of[core.section, way.id] = core
+    book, spare = book_input(job), job.settings.spare_pct
+    found = best_mix(options, rest, products, spare, book, aim, limits)
+    if found is None:
+        return Mix(
+            aim,
+            {},
+            None,
+            "Nothing on the list meets these limits. Raise the budget, allow more products, or lower a target.",
+        )
+    parts = [of[section, way].quantities for section, way in found.items()]
+    cost = cost_of(total([*(part for part in parts if part is not None), rest]), products, spare, book)
+    return Mix(aim, found, cost, "")

@@ -1,0 +1,266 @@
+"""One way of insulating one section, weighed: a core through it, its figures, and what speaks against it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..build_up import BuildUp, build_up
+from ..existing import R_TOLERANCE
+from ..layout import count
+from ..old_fill import NO_CREDIT, removal
+from ..quantities import Quantities, taken
+from ..result import BattTakeOff, Notebook, Removal
+from ..section_eaves import over_the_plate
+from ..section_flags import over_limit
+from ..section_heat import laid_over, section_bags, whole_u
+from ..section_input import ChoiceInput, SectionInput, TargetInput
+from ..take_off import asked_layers, take_off, way_in_faults
+from ..taper import Lying, depth_of
+from ..units import eighths, r_value
+from .candidate import Candidate, Family, first_layer
+from .floor import Floor
+
+
+@dataclass(frozen=True)
+class CoreLayer:
+    """A layer in the core, inches from the ceiling on the day. role: old, under (blown below lifted batts), batt, new."""
+
+    role: str
+    kind: str | None
+    from_in: float
+    to_in: float
+
+
+@dataclass(frozen=True)
+class CoreChoice:
+    """What the job's choice becomes when this core is picked for the section, and what becomes of the old fill."""
+
+    method: str
+    product: str
+    between: str | None
+    layers: int | None
+    installed_in: float | None
+    old_fill: str | None
+
+
+@dataclass(frozen=True)
+class CoreSample:
+    """None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
+
+    blocks: why it cannot be; cautions: what to mind. ua_saved: Btu/h·°F against today.
+    """
+
+    section: str
+    layers: tuple[CoreLayer, ...] = ()
+    fill_line_in: float | None = None
+    settled_line_in: float | None = None
+    heel_line_in: float | None = None
+    r_target: float | None = None
+    r_nominal: float | None = None
+    r_effective: float | None = None
+    r_at_plate: float | None = None
+    load_psf: float | None = None
+    load_limit_psf: float | None = None
+    bag_covers_ft2: float | None = None
+    ua_saved: float | None = None
+    net_ft2: float = 0.0
+    blocks: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()
+    choice: CoreChoice | None = None
+    quantities: Quantities | None = None
+
+
+# By method: what becomes of the old fill. None: as decided in Measure where that is re-laid or cleared, else kept.
+OLD_FILL = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
+
+
+def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) -> CoreSample:
+    """The candidate weighed on one floor."""
+    section, choice, missing = _chosen(floor, candidate, pool)
+    if choice is None:
+        return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=(missing,), net_ft2=floor.site.net_ft2)
+    notes = Notebook(section.id)
+    made = build_up(section, floor.site, floor.eaves, notes)
+    blocks = [flag.text for flag in notes.flags if flag.level == "stop"]
+    cautions = [flag.text for flag in notes.flags if flag.level == "caution" and flag.code != "raised_heel_not_met"]
+    blocks += _not_to_be_touched(section, made.action)
+    over = over_limit(made.load_psf, floor.limit_psf, made.blower)
+    if over is not None:
+        blocks.append(over[0])
+    blocks += _short(made)
+    if made.taper is None:
+        return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=tuple(blocks) or ("Not enough is known.",))
+    lying = made.taper.at(floor.strips.room_in, _map_under(floor, made))
+    u = _mean_u(floor, section, made, lying)
+    batts: tuple[BattTakeOff, ...] = ()
+    if made.batts and section.run is not None:
+        asked = asked_layers(section, floor.site, made.batts, made.taper, floor.eaves)
+        batts = tuple(take_off(layer, count(one)) for layer, one in zip(made.batts, asked, strict=True))
+    for _, level, text, _ in way_in_faults(section, made.batts, floor.eaves):
+        (blocks if level == "stop" else cautions).append(text)
+    share = floor.strips.share
+    bags = section_bags(section, floor.site.net_ft2, made.taper, made.blower, lying, made.under_psf, share)
+    depth = made.taper.depth_in
+    eaves = [
+        (baffles, baffles * e.pieces_per_bay(depth, section.settings.integral_wind_block))
+        for e, baffles, _ in floor.runs
+    ]
+    boundary = floor.site.boundary or 0.0
+    known = made.blower is None or made.fill is None or made.fill.weight_psf <= 0
+    return CoreSample(
+        section.id,
+        _layers(made, candidate.family.kind),
+        depth,
+        made.taper.old_in - made.taper.rise_in + made.taper.settled_in,
+        _heel_line(floor),
+        made.r_target,
+        made.r_nominal,
+        None if u is None else 1 / u - boundary,
+        _r_at_plate(floor, made),
+        made.load_psf,
+        floor.limit_psf,
+        None if known or made.blower is None or made.fill is None else made.blower.chart.bag_lb / made.fill.weight_psf,
+        None if u is None or floor.u_today is None else (floor.u_today - u) * floor.site.floor_ft2,
+        floor.site.net_ft2,
+        tuple(dict.fromkeys(blocks)),
+        tuple(dict.fromkeys(cautions)),
+        _as_choice(made, choice, candidate),
+        taken(section, floor.site.net_ft2, bags, batts, eaves, made.action, _removal(floor, made)),
+    )
+
+
+def _chosen(
+    floor: Floor, candidate: Candidate, pool: tuple[Family, ...]
+) -> tuple[SectionInput, ChoiceInput | None, str]:
+    """The section as the candidate would have it; or why no product of it fits there."""
+    section = floor.section
+    spacing = section.spacing_in or 0.0
+    family = candidate.family
+    product = family.products[0] if family.blown else family.across(spacing)
+    between = None
+    if candidate.method in ("batts_between_and_across", "batts_between_blown_cap"):
+        under = depth_of(floor.site.today or ()) if section.old_fill != "clear" else 0.0
+        between = first_layer(section, pool, under)
+        if between is None:
+            room = max(0.0, (section.joist_depth_in or 0.0) - under)
+            return (
+                section,
+                None,
+                f"No batt on the list fits between the joists: {eighths(room)} is left under their tops.",
+            )
+    if product is None:
+        return section, None, f"No width of {family.name} fits here."
+    choice = ChoiceInput(candidate.method, product, None, between)
+    decided = section.old_fill if section.old_fill in ("relay", "clear") else None
+    if candidate.method == "top_up" and decided == "clear":
+        decided = None
+    target = section.target
+    if candidate.step_r is not None:
+        target = TargetInput("custom", None, candidate.step_r, False)
+    return (
+        replace(section, choice=choice, old_fill=OLD_FILL.get(candidate.method, decided), target=target),
+        choice,
+        "",
+    )
+
+
+def _not_to_be_touched(section: SectionInput, action: str) -> list[str]:
+    """What the record of the old fill forbids."""
+    found = []
+    if action in ("lift", "clear", "relay") and "vermiculite" in section.blocked_by:
+        found.append("Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared.")
+    spoiled = [layer for layer in section.layers or () if layer.condition in NO_CREDIT]
+    if action != "clear" and spoiled:
+        found.append(f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in.")
+    loose = [layer for layer in section.layers or () if not (layer.material or "").endswith("_batt")]
+    if action == "lift" and loose:
+        found.append("Only batts can be lifted: loose fill is on record here.")
+    if action == "lift" and not section.layers:
+        found.append("Nothing lies here to be lifted.")
+    return found
+
+
+def _short(made: BuildUp) -> list[str]:
+    if made.r_nominal is None or made.r_target is None or made.r_nominal >= made.r_target - 10 * R_TOLERANCE:
+        return []
+    if made.fill is not None and made.fill.beyond:
+        return []  # said already
+    return [f"Reaches {r_value(made.r_nominal)} of {r_value(made.r_target)}."]
+
+
+def _map_under(floor: Floor, made: BuildUp) -> np.ndarray | None:
+    """Depth of the old fill in each strip as it lies under the new."""
+    today, taper = floor.site.today, made.taper
+    if floor.strips.old_in is None or made.action == "clear" or not today or taper is None:
+        return None
+    now, later = depth_of(today), depth_of(taper.layers[taper.under_layers :])
+    return floor.strips.old_in * (later / now) if now > 0 else floor.strips.old_in
+
+
+def _mean_u(floor: Floor, section: SectionInput, made: BuildUp, lying: Lying) -> float | None:
+    laid = laid_over(section, floor.site.boundary, made.taper, made.blower.chart if made.blower else None)
+    if laid is None:
+        return None
+    u_net = floor.strips.mean(laid.u(lying))
+    return whole_u(u_net, laid.floor.boundary, floor.site.floor_ft2, floor.site.net_ft2)
+
+
+def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
+    taper = made.taper
+    if taper is None:
+        return ()
+    found, at = [], 0.0
+
+    def put(role: str, kind: str | None, thick: float) -> None:
+        nonlocal at
+        if thick > 0:
+            found.append(CoreLayer(role, kind, at, at + thick))
+            at += thick
+
+    for number, layer in enumerate(taper.layers):
+        under = number < taper.under_layers
+        put("under" if under else "old", layer.material, layer.depth_in + (taper.rise_in if under else 0.0))
+    for batt in taper.batts:
+        put("batt", batt.material, batt.depth_in)
+    put("new", new_kind, taper.fill.installed_in)
+    return tuple(found)
+
+
+def _heel_line(floor: Floor) -> float | None:
+    return min((max(0.0, eave.room_at_plate_in) for eave, _, _ in floor.runs), default=None)
+
+
+def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:
+    """The least R over a plate's outer edge."""
+    taper = made.taper
+    if taper is None or not floor.runs:
+        return None
+    tightest = floor.runs[0]
+    return over_the_plate(tightest[0], taper, made.blower, floor.site.boundary, tightest[2], 1)[0]
+
+
+def _removal(floor: Floor, made: BuildUp) -> Removal | None:
+    """What clearing out takes here, with the taper at the eaves."""
+    today = floor.site.today
+    if made.action != "clear" or not today:
+        return None
+    depth = floor.strips.old_in
+    if depth is None:
+        depth = np.full(floor.strips.room_in.size, depth_of(today))
+    mean_in = floor.strips.mean(np.minimum(depth, floor.strips.room_in))
+    return removal(mean_in / 12 * floor.site.net_ft2, today, floor.site.net_ft2)
+
+
+def _as_choice(made: BuildUp, choice: ChoiceInput, candidate: Candidate) -> CoreChoice:
+    by_depth = candidate.step_r is not None and made.fill is not None and made.fill.installed_in > 0
+    across = sum(1 for layer in made.batts if layer.place == "across")
+    return CoreChoice(
+        candidate.method,
+        choice.product.id if choice.product else "",
+        choice.between.id if choice.between else None,
+        across if across and candidate.step_r is not None else None,
+        made.fill.installed_in if by_depth and made.fill is not None else None,
+        made.action if made.action != "keep" else None,
+    )

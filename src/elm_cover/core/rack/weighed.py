@@ -1,0 +1,240 @@
+"""One way weighed for the whole job: its cores summed, priced and timed, ranked against the others."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from ..cost import BookInput, Cost, cost_of
+from ..coverage import bags_to_order
+from ..quantities import Quantities, total
+from ..section_input import ProductInput
+from ..units import eighths, r_value
+from .candidate import ON_BARE, TITLES, Candidate
+from .core_sample import CoreSample
+
+# What may matter most to a customer, and how a figure is compared: the least is best.
+AIMS = ("price", "hours", "weight", "depth", "r_per_money", "settling", "dust")
+# How much dust a way raises indoors, by judgement, 0 least: batts come wrapped; old fill taken out raises the most.
+DUST = {"glass_batt": 0, "mineral_wool_batt": 0, "glass_loose": 1, "mineral_wool_loose": 1, "wood_fiber_loose": 2}
+DUST_MOST_BLOWN = 3
+DUST_CLEARING = 4
+DUST_LIFTING = 1
+
+
+@dataclass(frozen=True)
+class Pack:
+    """What to order of one product."""
+
+    product: str
+    name: str
+    count: int
+    unit: str
+
+
+@dataclass(frozen=True)
+class Weighed:
+    """A way of doing the whole job. Figures are of all its open floors; None where one of them is not known.
+
+    load_share: of the limit, at the section nearest to it. r_nominal: the least of the sections. saved_ua: Btu/h·°F.
+    ranks: place by each aim among those not blocked, from 1. unbeaten: none is better at one thing and no worse at others.
+    """
+
+    id: str
+    method: str
+    family: str
+    kind: str
+    title: str
+    subtitle: str
+    step_r: float | None
+    cores: tuple[CoreSample, ...]
+    blocks: tuple[str, ...]
+    cautions: tuple[str, ...] = ()
+    packs: tuple[Pack, ...] = ()
+    cost: Cost | None = None
+    load_psf: float | None = None
+    load_limit_psf: float | None = None
+    load_share: float | None = None
+    fill_line_in: float | None = None
+    settles_in: float | None = None
+    r_nominal: float | None = None
+    r_effective: float | None = None
+    r_at_plate: float | None = None
+    saved_ua: float | None = None
+    dust: int = 0
+    ranks: Mapping[str, int] | None = None
+    unbeaten: bool = False
+    speaks_for: tuple[str, ...] = ()
+
+
+def weighed(
+    candidate: Candidate,
+    cores: Sequence[CoreSample],
+    names: Mapping[str, str],
+    bare: bool,
+    rest: Quantities,
+    products: Mapping[str, ProductInput],
+    spare_pct: float,
+    book: BookInput,
+) -> Weighed:
+    """The candidate over all open floors. rest: what the sections take that are no open floor. names: of sections."""
+    many = len(cores) > 1
+
+    def said(texts: str) -> tuple[str, ...]:
+        found: dict[str, list[str]] = {}
+        for core in cores:
+            for text in getattr(core, texts):
+                found.setdefault(text, []).append(names[core.section])
+        return tuple(
+            f"{', '.join(where)}: {text}" if many and len(where) < len(cores) else text for text, where in found.items()
+        )
+
+    subtitle = ON_BARE.get(candidate.method, TITLES[candidate.method]) if bare else TITLES[candidate.method]
+    made = Weighed(
+        candidate.id,
+        candidate.method,
+        candidate.family.name,
+        candidate.family.kind,
+        candidate.family.products[0].name if candidate.family.blown else candidate.family.name,
+        subtitle,
+        candidate.step_r,
+        tuple(cores),
+        said("blocks"),
+        said("cautions"),
+        dust=_dust(candidate),
+    )
+    if any(core.quantities is None or core.r_nominal is None for core in cores):
+        return made
+    taken = total([*(core.quantities for core in cores if core.quantities is not None), rest])
+    loads = [(c.load_psf / c.load_limit_psf, c) for c in cores if c.load_psf is not None and c.load_limit_psf]
+    heaviest = max(loads, key=lambda pair: pair[0], default=None)
+    unlimited = max((c.load_psf for c in cores if c.load_psf is not None), default=None)
+    return replace(
+        made,
+        packs=tuple(
+            Pack(
+                name,
+                products[name].name,
+                bags_to_order(count, spare_pct),
+                "bags" if products[name].chart is not None else "bundles",
+            )
+            for name, count in taken.packs.items()
+            if count > 0
+        ),
+        cost=cost_of(taken, products, spare_pct, book),
+        load_psf=heaviest[1].load_psf if heaviest else unlimited,
+        load_limit_psf=heaviest[1].load_limit_psf if heaviest else None,
+        load_share=heaviest[0] if heaviest else None,
+        fill_line_in=max(core.fill_line_in or 0.0 for core in cores),
+        settles_in=max((core.fill_line_in or 0.0) - (core.settled_line_in or 0.0) for core in cores),
+        r_nominal=min(core.r_nominal or 0.0 for core in cores),
+        r_effective=None if any(c.r_effective is None for c in cores) else min(c.r_effective or 0.0 for c in cores),
+        r_at_plate=min((c.r_at_plate for c in cores if c.r_at_plate is not None), default=None),
+        saved_ua=None if any(c.ua_saved is None for c in cores) else sum(c.ua_saved or 0.0 for c in cores),
+    )
+
+
+def _dust(candidate: Candidate) -> int:
+    found = DUST.get(candidate.family.kind, DUST_MOST_BLOWN)
+    return found + {"clear_and_blow": DUST_CLEARING, "lift_and_fill": DUST_LIFTING}.get(candidate.method, 0)
+
+
+def measure(way: Weighed, aim: str) -> float | None:
+    """The figure that an aim goes by, the least being best; None where it is not known."""
+    price = None if way.cost is None else way.cost.price
+    figures = {
+        "price": price,
+        "hours": None if way.cost is None else way.cost.hours,
+        "weight": way.load_psf,
+        "depth": way.fill_line_in,
+        "r_per_money": None if not price or way.saved_ua is None else -way.saved_ua / price,
+        "settling": way.settles_in,
+        "dust": float(way.dust) if way.cost is not None else None,
+    }
+    return figures[aim]
+
+
+def ranked(ways: Sequence[Weighed]) -> tuple[Weighed, ...]:
+    """The same with their places by each aim, whether anything beats them, and what speaks for them.
+
+    Among equals by an aim, the cheaper comes first.
+    """
+    open_ways = [way for way in ways if not way.blocks and way.cost is not None]
+    figures = {way.id: _compared(way) for way in open_ways}
+    ranks: dict[str, dict[str, int]] = {way.id: {} for way in open_ways}
+    best: dict[str, list[str]] = {way.id: [] for way in open_ways}
+    for aim in AIMS:
+        known = [way for way in open_ways if measure(way, aim) is not None]
+        known.sort(key=lambda way: (round(measure(way, aim) or 0.0, 6), measure(way, "price") or 0.0, way.id))
+        for place, way in enumerate(known):
+            ranks[way.id][aim] = place + 1
+        as_set = [way for way in known if way.step_r is None]
+        if len(as_set) > 1 and aim in BEST:
+            best[as_set[0].id].append(BEST[aim])
+    return tuple(
+        replace(
+            way,
+            ranks=ranks.get(way.id),
+            unbeaten=way.id in ranks and not any(_beats(other, figures[way.id]) for other in figures.values()),
+            speaks_for=tuple(best.get(way.id, ())),
+        )
+        for way in ways
+    )
+
+
+BEST = {
+    "price": "cheapest of all",
+    "hours": "fastest",
+    "weight": "lightest",
+    "depth": "lowest fill line",
+    "r_per_money": "most heat saved for the money",
+}
+COMPARED = ("price", "hours", "weight", "depth")
+
+
+Compared = tuple[float | None, ...]
+
+
+def _compared(way: Weighed) -> Compared:
+    """What one way is held against another by, the least being best: price, hours, weight, depth, R as it works."""
+    worth = None if way.r_effective is None else -way.r_effective
+    return (*(measure(way, aim) for aim in COMPARED), worth)
+
+
+def _beats(other: Compared, way: Compared) -> bool:
+    """Whether other is no worse in anything compared and better in something."""
+    better = False
+    for a, b in zip(other, way, strict=True):
+        if a is None or b is None:
+            continue
+        if a > b + 1e-9:
+            return False
+        better = better or a < b - 1e-9
+    return better
+
+
+def why_not(way: Weighed, picked: Weighed) -> tuple[str, ...]:
+    """What speaks against a way, held against the one picked: figures that differ, and what it needs."""
+    found = list(way.blocks)
+    if way.cost is not None and picked.cost is not None and way.id != picked.id:
+        money = way.cost.currency
+        found += _differs(way.cost.price, picked.cost.price, lambda d: f"{money}{d:,.0f}", "dearer", "cheaper")
+        found += _differs(way.cost.hours, picked.cost.hours, lambda d: f"{d:.1f} h", "more work", "less work")
+        if way.load_psf is not None and picked.load_psf is not None:
+            found += _differs(way.load_psf, picked.load_psf, lambda d: f"{d:.2f} lb/ft²", "heavier", "lighter")
+        if way.fill_line_in is not None and picked.fill_line_in is not None:
+            found += _differs(way.fill_line_in, picked.fill_line_in, eighths, "higher fill line", "lower fill line")
+        if way.r_effective is not None and picked.r_effective is not None:
+            shown = f"{r_value(way.r_effective)} as it works, {r_value(picked.r_effective)} with the one picked."
+            if abs(way.r_effective - picked.r_effective) >= 0.5:
+                found.append(shown)
+    found += way.cautions
+    return tuple(dict.fromkeys(found))
+
+
+def _differs(mine: float, other: float, shown: object, more: str, less: str) -> list[str]:
+    """A sentence where two figures differ by more than a hundredth."""
+    if abs(mine - other) <= 0.01 * max(abs(mine), abs(other)):
+        return []
+    difference = shown(abs(mine - other))  # type: ignore[operator]
+    return [f"{difference} {more if mine > other else less}."]
