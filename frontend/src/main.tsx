@@ -11,6 +11,7 @@ import "./app/mantine.css";
 import "./app/phone.css";
 import "./drawings/drawings.css";
 import "./drawings/floor/floor.css";
+import "./rack/rack.css";
 import "./steps/survey.css";
 import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";

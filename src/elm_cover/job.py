@@ -28,6 +28,7 @@ from .job_fields import (
 from .job_product import Product
 from .job_section import Section, Target
 from .job_survey import Access, ContactLook, ExpectedHole, Hazard, Photo
+from .job_weighing import Weighing
 
 FORMAT = "elm-cover.job"
 VERSION = 1
@@ -115,6 +116,7 @@ class Job(DocumentModel):
     sections: tuple[Section, ...] = Field((), max_length=40)
     choice: dict[Identifier, Choice] = Field(default_factory=dict)
     book: Book = Book()
+    weighing: Weighing = Weighing()
 
     @model_validator(mode="before")
     @classmethod

@@ -34,6 +34,11 @@ export type JobLine = Schemas["JobLine"];
 export type RevisionLine = Schemas["RevisionLine"];
 export type ChoiceLists = Schemas["ChoiceLists"];
 export type Problem = Schemas["Problem"];
+export type RackAnswer = Schemas["RackAnswer"];
+export type Way = Schemas["Way"];
+export type CoreSample = Schemas["CoreSample"];
+export type Weighing = Schemas["Weighing"];
+export type Book = Schemas["Book"];
 
 /** An answer that is not a success: the server's problem details, or that there was no server. */
 export class ProblemError extends Error {

@@ -11,7 +11,19 @@ import { Ruler } from "./Ruler";
 import { texture } from "./Textures";
 import { CutWords } from "./Words";
 
-const ROLE_ORDER = ["deck", "soffit", "plate", "ceiling", "old_fill", "new_fill", "settled", "top", "air", "baffle"];
+const ROLE_ORDER = [
+  "deck",
+  "soffit",
+  "plate",
+  "ceiling",
+  "old_fill",
+  "batt",
+  "new_fill",
+  "settled",
+  "top",
+  "air",
+  "baffle",
+];
 
 /** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
 export function Cut() {
@@ -82,8 +94,12 @@ export function Cut() {
                   const points = shape.points.map(([s, z]) => `${frame.x(s)},${frame.y(z)}`).join(" ");
                   const key = `${shape.role}${i}`;
                   if (!shape.closed) return <polyline key={key} data-line className={shape.role} points={points} />;
-                  const kind = shape.role === "new_fill" ? product?.kind : cut.materials.old[0];
-                  const textured = shape.role === "new_fill" || shape.role === "old_fill";
+                  const kind = {
+                    new_fill: product?.kind,
+                    batt: cut.materials.batts[0],
+                    old_fill: cut.materials.old[0],
+                  }[shape.role as string];
+                  const textured = ["new_fill", "old_fill", "batt"].includes(shape.role);
                   return (
                     <g key={key}>
                       <polygon data-line className={shape.role} points={points} />

@@ -1,5 +1,5 @@
 import type { ComponentType } from "react";
-import { Choose } from "./Choose";
+import { Choose } from "./choose/Choose";
 import { EavesStep } from "./EavesStep";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";

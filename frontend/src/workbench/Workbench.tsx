@@ -14,11 +14,13 @@ import { useUnits } from "../app/units";
 import { Cut } from "../drawings/Cut";
 import { Floor } from "../drawings/floor/Floor";
 import { Textures } from "../drawings/Textures";
+import { Rack } from "../rack/Rack";
+import { useRack } from "../rack/useRack";
 import { PickedThing } from "../steps/measure/PickedThing";
 import { STEPS } from "../steps/steps";
 import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
-import { type Bench, BenchProvider } from "./context";
+import { type Bench, BenchProvider, type PickFor } from "./context";
 import { HistoryDialog } from "./HistoryDialog";
 import { fileName, saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
@@ -56,6 +58,8 @@ export function Workbench({ id, job, library, lists }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [tool, setTool] = useState<Tool>(CUT);
   const [picked, pick] = useState<Picked | null>(null);
+  const [why, askWhy] = useState<string | null>(null);
+  const [pickFor, setPickFor] = useState<PickFor>("attic");
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
   const sections = job.document.sections ?? [];
@@ -69,6 +73,7 @@ export function Workbench({ id, job, library, lists }: Props) {
     [cut, openId],
   );
   const live = usePlan(job.document, askedCut);
+  const rack = useRack(job.document, step.id === "choose" || step.id === "target");
 
   const { edit } = job;
   const editSection = useCallback(
@@ -143,6 +148,7 @@ export function Workbench({ id, job, library, lists }: Props) {
   };
   const act = useCallback((action: Action) => actions.current[action](), []);
 
+  const racked = tool.kind === "rack" && step.id === "choose";
   const bench: Bench | null = useMemo(
     () =>
       section
@@ -166,10 +172,32 @@ export function Workbench({ id, job, library, lists }: Props) {
             openSection,
             library,
             lists,
+            rack,
+            why,
+            askWhy,
+            pickFor,
+            setPickFor,
             editSection,
           }
         : null,
-    [job, section, sectionIndex, live, cut, tool, step.id, narrow, picked, openSection, library, lists, editSection],
+    [
+      job,
+      section,
+      sectionIndex,
+      live,
+      cut,
+      tool,
+      step.id,
+      narrow,
+      picked,
+      openSection,
+      library,
+      lists,
+      rack,
+      why,
+      pickFor,
+      editSection,
+    ],
   );
   // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
   const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
@@ -215,8 +243,8 @@ export function Workbench({ id, job, library, lists }: Props) {
       </nav>
       {bench ? (
         <BenchProvider value={bench}>
-          <main className={`drawings at-${step.id}`}>
-            {narrow ? (
+          <main className={racked ? "drawings racked" : `drawings at-${step.id}`}>
+            {narrow && !racked ? (
               <SegmentedControl
                 className="tabs"
                 fullWidth
@@ -239,9 +267,10 @@ export function Workbench({ id, job, library, lists }: Props) {
                 The figures are not up to date: {live.trouble}
               </p>
             ) : null}
-            {!narrow || tab === "floor" ? <Floor /> : null}
-            {narrow && tab === "floor" ? <PickedThing /> : null}
-            {!narrow || tab === "cut" ? <Cut /> : null}
+            {racked ? <Rack /> : null}
+            {!racked && (!narrow || tab === "floor") ? <Floor /> : null}
+            {!racked && narrow && tab === "floor" ? <PickedThing /> : null}
+            {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
           </main>
           <BenchProvider value={job.dragged && later ? later : bench}>
             <Sheet step={step} />

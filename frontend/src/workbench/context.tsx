@@ -9,8 +9,11 @@ import type {
   SectionDocument,
   SectionPlan,
 } from "../api/client";
+import type { LiveRack } from "../rack/useRack";
 import type { Picked, Tool } from "./tool";
 import type { JobHandle } from "./useJob";
+
+export type PickFor = "attic" | "section";
 
 /** What every part of the workbench works on. */
 export interface Bench {
@@ -35,6 +38,13 @@ export interface Bench {
   openSection: (id: string) => void;
   library: Product[];
   lists: ChoiceLists;
+  /** Every way of doing the job; weighed while Target or Choose is open. */
+  rack: LiveRack;
+  /** The way that is asked "why not?", and whom a pick is for. */
+  why: string | null;
+  askWhy: (id: string | null) => void;
+  pickFor: PickFor;
+  setPickFor: (to: PickFor) => void;
   /** Edits the section that is open. */
   editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
 }

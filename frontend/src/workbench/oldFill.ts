@@ -19,6 +19,9 @@ export function decideOldFill(job: JobDocument, id: string, action: OldFillActio
   if (section) section.old_fill = action;
   const choice = job.choice?.[id];
   if (!choice) return;
+  // Batts lie on a cleared floor as on any other: the section says that it is cleared.
+  const batts = choice.method?.startsWith("batts");
+  if (batts && action !== "lift") return;
   if (action === "lift" || action === "clear") choice.method = METHODS[action];
   else if (choice.method === METHODS.lift || choice.method === METHODS.clear) choice.method = "top_up";
 }

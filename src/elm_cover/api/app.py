@@ -14,6 +14,7 @@ from .pages import pages
 from .photos import photos
 from .planning import headline, planning
 from .problems import Problem, handle_problems, invalid
+from .racks import racks
 from .security import LOCAL_HOSTS, guard
 
 
@@ -37,6 +38,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     app.register_api(planning)
     app.register_api(photos)
     app.register_api(exchange)
+    app.register_api(racks)
 
     @app.get("/api/openapi.json", doc_ui=False)
     def openapi_document() -> dict[str, object]:

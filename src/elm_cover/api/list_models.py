@@ -6,6 +6,8 @@ from pydantic import BaseModel
 
 from ..core.features import FeatureKind
 from ..core.hazards import Stop
+from ..core.saving import Fuel
+from ..job_book import Book
 from ..job_product import Product
 
 
@@ -30,3 +32,5 @@ class ChoiceLists(BaseModel):
     features: dict[str, FeatureKind]
     flues: dict[str, str]
     concerns: list[str]
+    fuels: dict[str, Fuel]
+    book: Book

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.cost import Cost
 from ..core.look import Look
+from ..core.plan.rack import Mix, StepUp, Way
 from ..core.result import Flag, HeatShare, Open, OrderLine, SectionPlan
 from ..core.saving import Saving
 from ..core.totals import Totals
@@ -116,6 +117,23 @@ class FigureAnswer(BaseModel):
     source: str
 
 
+class RackAsked(BaseModel):
+    """The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits."""
+
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+    mix: Literal["price", "hours", "weight", "depth"] | None = None
+
+
+class RackAnswer(BaseModel):
+    ways: list[Way]
+    picked: str | None
+    steps_r: list[float]
+    missing: list[str]
+    mix: Mix | None
+    step_up: StepUp | None
+
+
 class PlanFigures(BaseModel):
     sections: list[SectionPlan]
     order: list[OrderLine]
@@ -149,6 +167,7 @@ class DrawnGrid(BaseModel):
     depth_in: str | None
     depth_range_in: Point | None
     r: str | None
+    r_range: Point | None
     old_in: str | None
     old_range_in: Point | None
     old_full_in: float | None
@@ -181,6 +200,21 @@ class DrawnSnap(BaseModel):
     step_ft: float
 
 
+class DrawnPiece(BaseModel):
+    """A piece of batt, by its place in the laying order."""
+
+    order: int
+    course: int
+    whole: bool
+    corners_ft: list[Point]
+
+
+class DrawnBatts(BaseModel):
+    place: str
+    product: str
+    pieces: list[DrawnPiece]
+
+
 class DrawnSection(BaseModel):
     id: str
     kind: str
@@ -194,6 +228,7 @@ class DrawnSection(BaseModel):
     bays: list[DrawnBay]
     keep_outs: list[DrawnKeepOut]
     markers_ft: list[Point]
+    batts: list[DrawnBatts]
 
 
 class DrawnShape(BaseModel):
@@ -223,6 +258,7 @@ class CutEnd(BaseModel):
 
 class CutMaterials(BaseModel):
     old: list[str | None]
+    batts: list[str | None]
 
 
 class DrawnCut(BaseModel):

@@ -15,10 +15,12 @@ from ..core.features import FLUE_TITLES, KINDS
 from ..core.hazards import STANDING_CAUTIONS, STOPS
 from ..core.look import CONCERNS
 from ..core.plan import plan, plan_json
+from ..core.saving import FUELS
 from ..core.targets import EDITIONS
 from ..core.zones import zone_lines
 from ..formats.products import library
 from ..job import Job, framing_of, read_job
+from ..job_book import Book
 from ..job_fields import Zone
 from .list_models import ChoiceLists, ProductList, ZoneLine
 from .models import CutAsked, PlanAnswer, PlanAsked
@@ -55,6 +57,8 @@ def lists() -> Response:
         features=KINDS,
         flues=FLUE_TITLES,
         concerns=list(CONCERNS),
+        fuels=FUELS,
+        book=Book(),
     )
     return jsonify(answer.model_dump())
 

@@ -15,6 +15,9 @@ LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 JOB_BYTES = 2_000_000
 BODY_LIMIT_BYTES = {
     "/api/plan": JOB_BYTES,
+    "/api/rack": JOB_BYTES,
+    "/api/import/products": JOB_BYTES,
+    "/api/export/products": JOB_BYTES,
     "/api/jobs": JOB_BYTES,
     "/api/jobs/<job_id>": JOB_BYTES,
     "/api/export/<name>": JOB_BYTES,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -48,6 +48,7 @@ class BuildUp:
     r_nominal: float | None = None
     fill: NewFill | None = None
     taper: Taper | None = None
+    depth_for: Callable[[float], float] | None = None
 
     @property
     def under_psf(self) -> float:
@@ -120,14 +121,11 @@ def _blown(
         return _undecided(section, site, eaves, action, left, notes)
     under = (*left.layers, *(layer.batt.layer() for layer in batts))
     blower = Blower(chart, under, site.boundary, section.settings.interpolate, left.rise_in)
-    r_target = target_r(
-        section,
-        site.today,
-        site.r_existing,
-        eaves,
-        lambda r: depth_under(blower, blower.for_target(r)),
-        notes,
-    )
+
+    def depth_for(r: float) -> float:
+        return depth_under(blower, blower.for_target(r))
+
+    r_target = target_r(section, site.today, site.r_existing, eaves, depth_for, notes)
     fill = pick_fill(section, r_target, blower, notes)
     taper = None
     if fill is not None:
@@ -149,6 +147,7 @@ def _blown(
         None if fill is None else blower.reached(fill),
         fill,
         taper,
+        depth_for,
     )
 
 
@@ -181,14 +180,10 @@ def _batts(
     def count_for(r: float) -> int:
         return layers_for_target(under, batt, site.boundary, r)
 
-    r_target = target_r(
-        section,
-        site.today,
-        site.r_existing,
-        eaves,
-        lambda r: depth_of(under) + min(count_for(r), MOST_LAYERS) * batt.thickness_in,
-        notes,
-    )
+    def depth_for(r: float) -> float:
+        return depth_of(under) + min(count_for(r), MOST_LAYERS) * batt.thickness_in
+
+    r_target = target_r(section, site.today, site.r_existing, eaves, depth_for, notes)
     count = choice.layers
     if count is None and r_target is not None:
         count = count_for(r_target)
@@ -197,7 +192,7 @@ def _batts(
             most = r_with((*under, *[batt.layer()] * count), site.boundary)
             _beyond_layers(notes, product.name, batt, r_target, most)
     if count is None:
-        return BuildUp(action, left, batts=first, r_target=r_target)
+        return BuildUp(action, left, batts=first, r_target=r_target, depth_for=depth_for)
     batts = (*first, *[BattLayer(product.id, batt, "across", on_framing)] * count)
     _place_flags(section, left, batts, notes)
     resting = sum(layer.batt.weight_psf for layer in batts if layer.rests_on_board)
@@ -218,6 +213,7 @@ def _batts(
         reached,
         NO_FILL,
         Taper(old, NO_FILL, batts=laid),
+        depth_for,
     )
 
 

@@ -14,6 +14,7 @@ import shapely
 from .drawing_cut import Cut, cut_drawing, default_cut
 from .drawing_enclosed import enclosed_cut
 from .heights import height_lines
+from .layout import Piece
 from .outline import Floats, Points, counter_clockwise, edge_length_ft, edge_side
 from .plan import Plan
 from .result import SectionFields, SectionPlan
@@ -93,7 +94,15 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
         "bays": [mark for i, e in eaves.items() for mark in _bays(outline, i, e.bays, e.baffles)],
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
         "markers_ft": section.marker_points_ft,
+        "batts": [
+            {"place": laid.place, "product": laid.product, "pieces": [_piece(piece) for piece in layout.pieces]}
+            for laid, layout in zip(section.batts, fields.batts, strict=True)
+        ],
     }
+
+
+def _piece(piece: Piece) -> dict[str, Any]:
+    return {"order": piece.order, "course": piece.course, "whole": piece.whole, "corners_ft": piece.corners_ft}
 
 
 def _packed(fields: SectionFields) -> dict[str, Any] | None:
@@ -127,6 +136,7 @@ def _packed(fields: SectionFields) -> dict[str, Any] | None:
         "depth_in": pack(fields.depth_in),
         "depth_range_in": span(fields.depth_in),
         "r": pack(fields.r),
+        "r_range": span(fields.r),
         "old_in": pack(fields.old_in),
         "old_range_in": span(fields.old_in),
         # What counts as full of the old fill: one odd heap does not make all the rest look thin.

@@ -124,6 +124,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         "ends": ends,
         "materials": {
             "old": [layer.material for layer in (fields.today or ())],
+            "batts": [layer.material for layer in (taper.batts if taper else ())],
         },
         **depths,
     }

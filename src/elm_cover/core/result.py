@@ -13,6 +13,7 @@ from .outline import Floats, Grid, Points
 from .readings import DepthReading, ReadingsPlan
 from .roof import RoofField
 from .taper import Taper
+from .target_scale import HeelTest, TargetFigure
 
 
 @dataclass(frozen=True)
@@ -136,6 +137,22 @@ class HeatShare:
 
 
 @dataclass(frozen=True)
+class ByInches:
+    """The habit of taking old inches off the target's inches, and its error. bags_short: against the chart's bags here.
+
+    target_in: installed inches the chart asks for the whole target; left_in: less the old depth; r_reached with that.
+    """
+
+    target_in: float
+    old_in: float
+    left_in: float
+    bags: float
+    bags_short: float
+    r_reached: float
+    r_target: float
+
+
+@dataclass(frozen=True)
 class BattTakeOff:
     """One layer laid out. bundles: unrounded. least: no layout needs fewer pieces. waste: share of the pieces opened."""
 
@@ -196,6 +213,9 @@ class SectionPlan:
     ua_today: float | None = None
     ua_after: float | None = None
     heat: tuple[HeatShare, ...] = ()
+    target_scale: tuple[TargetFigure, ...] = ()
+    heel_tests: tuple[HeelTest, ...] = ()
+    by_inches: ByInches | None = None
 
 
 @dataclass(frozen=True)

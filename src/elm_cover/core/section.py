@@ -11,12 +11,12 @@ from .markers import marker_count, marker_points_ft
 from .old_fill import action_of
 from .outline import Floats, Grid
 from .readings import usable
-from .result import EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
+from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
 from .roof import RoofField, roof_field
 from .section_eaves import alike, eave_flags, eave_plan, eave_sections, gap_flag, thin_strip_ua
 from .section_enclosed import plan_enclosed
 from .section_figures import explain
-from .section_fill import Blower
+from .section_fill import Blower, by_inches
 from .section_flags import ceiling_limit, density_flag, load_flag, target_flag, vent_flag
 from .section_heat import Heat, laid_over, section_bags, section_heat, u_today
 from .section_input import SectionInput
@@ -25,7 +25,8 @@ from .site import Site, old_fill_plan, site_of
 from .strips import strips_of
 from .take_off import laid_batts
 from .taper import Taper, depth_of
-from .targets import code_r, zone_number
+from .target_scale import HeelTest, heel_tests, target_scale
+from .targets import code_r, raised_heel_r, zone_number
 from .units import r_value
 from .ventilation import vent_area
 
@@ -93,6 +94,15 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         readings=site.readings,
         old_fill=old_fill_plan(section, site, made.action, made.left, roof),
         batts=tuple(laid.take_off for laid in batts),
+        target_scale=target_scale(
+            section,
+            site.r_existing,
+            None if site.today is None else depth_of(site.today),
+            made.r_target,
+            section.new_construction,
+        ),
+        heel_tests=_heel_tests(section, made, eaves),
+        by_inches=_by_inches(site, made, bags.chart),
     )
     target_flag(plan, notes)
     load_flag(plan, blower, notes)
@@ -127,6 +137,25 @@ def map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
     now = depth_of(site.today)
     later = depth_of(taper.layers[taper.under_layers :])
     return site.map_in * (later / now) if now > 0 else site.map_in
+
+
+def _heel_tests(section: SectionInput, made: BuildUp, eaves: dict[int, Eave] | None) -> tuple[HeelTest, ...]:
+    """The raised-heel allowance at each eave, with what is to be laid."""
+    edition = section.target.edition if section.target else None
+    if edition is None or section.zone is None or made.depth_for is None:
+        return ()
+    lower = raised_heel_r(section.zone, edition)
+    return () if lower is None else heel_tests(eaves, made.depth_for(lower))
+
+
+def _by_inches(site: Site, made: BuildUp, bags: float | None) -> ByInches | None:
+    """The habit of subtracting inches, where old fill is kept under a blown one."""
+    blower = made.blower
+    if blower is None or made.r_target is None or bags is None or made.batts or made.left is None or not site.today:
+        return None
+    if made.action not in ("keep", "relay"):
+        return None
+    return by_inches(blower, made.r_target, depth_of(site.today), site.net_ft2, bags)
 
 
 def _ua_today(section: SectionInput, site: Site, roof: RoofField | None) -> float | None:

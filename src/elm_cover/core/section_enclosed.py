@@ -12,6 +12,7 @@ from .section_fill import target_r
 from .section_input import SectionInput
 from .site import Site, old_fill_plan
 from .taper import depth_of
+from .target_scale import target_scale
 from .targets import SLOPE_MOST_FT2, SLOPE_R, wall_r
 from .units import r_value
 
@@ -49,6 +50,15 @@ def plan_enclosed(section: SectionInput, site: Site, notes: Notebook) -> tuple[S
         settled_in=None if fill is None else fill.depth_in,
         ua_today=_ua(found, 0.0 if site.r_existing is None else site.r_existing, section, site),
         ua_after=None if fill is None or fill.u is None or found is None else fill.u * found.surface_ft2,
+        target_scale=()
+        if left_out
+        else target_scale(
+            section,
+            site.r_existing,
+            None if site.today is None else depth_of(site.today),
+            r_target,
+            section.new_construction,
+        ),
         density_pcf=None if fill is None else fill.density_pcf,
         bags=Bags() if fill is None else Bags(fill.bags, fill.bags),
         product=chosen.id if chosen else None,

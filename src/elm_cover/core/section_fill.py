@@ -10,7 +10,7 @@ from .coverage import NO_FILL, Chart, NewFill
 from .eaves import Eave
 from .existing import OldLayer, pressed, r_to_add, r_with
 from .outline import edge_side
-from .result import Notebook
+from .result import ByInches, Notebook
 from .section_input import SectionInput
 from .taper import depth_of
 from .targets import code_r, raised_heel_r, retrofit_r
@@ -138,3 +138,16 @@ def pick_fill(section: SectionInput, r_target: float | None, blower: Blower, not
             "Pick a product whose chart goes further or lower the target. The figures shown are for the last row.",
         )
     return fill
+
+
+def by_inches(
+    blower: Blower, r_target: float, old_in: float, net_area_ft2: float, bags_right: float
+) -> ByInches | None:
+    """What subtracting inches would have given; None where nothing lies there or the chart ends before the target."""
+    whole = blower.chart.interpolated(r_target) if blower.interpolate else blower.chart.next_row(r_target)
+    if old_in <= 0 or whole.beyond:
+        return None
+    left = max(0.0, whole.installed_in - old_in)
+    fill = blower.chart.interpolated_for_depth(left) if left > 0 else NO_FILL
+    bags = net_area_ft2 * fill.weight_psf / blower.chart.bag_lb
+    return ByInches(whole.installed_in, old_in, left, bags, bags_right - bags, blower.reached(fill), r_target)

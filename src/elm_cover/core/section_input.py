@@ -43,6 +43,7 @@ class TargetInput:
     edition: str | None
     r: float | None
     raised_heel: bool
+    name: str | None = None
 
 
 @dataclass(frozen=True)
@@ -110,6 +111,7 @@ class SectionInput:
     slope: SlopeInput | None = None
     wall: WallInput | None = None
     cavity: CavityInput | None = None
+    new_construction: bool = False
     run: str | None = None
     way_in_ft: tuple[float, float] | None = None
     openings_in: tuple[tuple[float, float], ...] = ()

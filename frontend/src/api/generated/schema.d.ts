@@ -347,6 +347,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every way of doing the job, weighed */
+        post: operations["racks_weigh_rack_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/products": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Products from a table */
+        post: operations["racks_import_products_import_products_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/products": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Products as tables */
+        post: operations["racks_export_products_export_products_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -573,6 +624,65 @@ export interface components {
             choice?: {
                 [key: string]: components["schemas"]["Choice"];
             };
+            /**
+             * @default {
+             *       "currency": "$",
+             *       "prices": {
+             *         "baffle_piece": 2.4,
+             *         "cellulose_loose_per_lb": 0.62,
+             *         "disposal_per_lb": 0.12,
+             *         "glass_batt_per_ft2_r": 0.026,
+             *         "glass_loose_per_lb": 1.45,
+             *         "labor_per_person_hour": 46,
+             *         "mineral_wool_batt_per_ft2_r": 0.042,
+             *         "mineral_wool_loose_per_lb": 0.98,
+             *         "removal_bag": 3.5,
+             *         "wind_block": 1.2,
+             *         "wood_fiber_loose_per_lb": 0.88
+             *       },
+             *       "rates": {
+             *         "baffles_per_person_hour": 10,
+             *         "batts_among_wires_less_pct": 40,
+             *         "batts_ft2_per_person_hour": 125,
+             *         "crew": 2,
+             *         "enclosed_share_of_feed": 0.5,
+             *         "machine": "truck",
+             *         "minutes_per_cut": 1,
+             *         "removal_bag_ft3": 10,
+             *         "setup_hours": 1.5,
+             *         "small_machine_cellulose_lb_per_hour": 750,
+             *         "small_machine_glass_lb_per_hour": 600,
+             *         "truck_cellulose_lb_per_hour": 1750,
+             *         "truck_glass_lb_per_hour": 1200,
+             *         "vacuum_ft3_per_hour_of_two": 120,
+             *         "wind_blocks_per_person_hour": 12
+             *       },
+             *       "energy": {
+             *         "cooled": true,
+             *         "cooling_degree_days": null,
+             *         "cooling_efficiency": 3,
+             *         "cooling_price_per_kwh": 0.16,
+             *         "heating_degree_days": null,
+             *         "heating_efficiency": null,
+             *         "heating_fuel": "gas",
+             *         "heating_price": null,
+             *         "spread_pct": 25
+             *       },
+             *       "overhead_pct": 15,
+             *       "margin_pct": 20
+             *     }
+             */
+            book?: components["schemas"]["Book"];
+            /**
+             * @default {
+             *       "aim": "price",
+             *       "pinned": [],
+             *       "budget": null,
+             *       "most_products": null,
+             *       "load_share_pct": null
+             *     }
+             */
+            weighing?: components["schemas"]["Weighing"];
         };
         /**
          * Access
@@ -616,7 +726,10 @@ export interface components {
              */
             note?: string;
         };
-        /** Batt */
+        /**
+         * Batt
+         * @description One size of batt, or of roll where length_in is a roll's. bundle_in: a bundle's size as it is handed up, packed.
+         */
         Batt: {
             /**
              * R
@@ -662,6 +775,77 @@ export interface components {
              * @default null
              */
             facing?: ("none" | "kraft" | "foil") | null;
+        };
+        /**
+         * Book
+         * @description The price and rate book of the firm, as it was when the job was priced.
+         */
+        Book: {
+            /**
+             * Currency
+             * @default $
+             */
+            currency?: string;
+            /**
+             * @default {
+             *       "cellulose_loose_per_lb": 0.62,
+             *       "glass_loose_per_lb": 1.45,
+             *       "mineral_wool_loose_per_lb": 0.98,
+             *       "wood_fiber_loose_per_lb": 0.88,
+             *       "glass_batt_per_ft2_r": 0.026,
+             *       "mineral_wool_batt_per_ft2_r": 0.042,
+             *       "baffle_piece": 2.4,
+             *       "wind_block": 1.2,
+             *       "removal_bag": 3.5,
+             *       "disposal_per_lb": 0.12,
+             *       "labor_per_person_hour": 46
+             *     }
+             */
+            prices?: components["schemas"]["Prices"];
+            /**
+             * @default {
+             *       "crew": 2,
+             *       "machine": "truck",
+             *       "setup_hours": 1.5,
+             *       "small_machine_cellulose_lb_per_hour": 750,
+             *       "small_machine_glass_lb_per_hour": 600,
+             *       "truck_cellulose_lb_per_hour": 1750,
+             *       "truck_glass_lb_per_hour": 1200,
+             *       "enclosed_share_of_feed": 0.5,
+             *       "baffles_per_person_hour": 10,
+             *       "wind_blocks_per_person_hour": 12,
+             *       "batts_ft2_per_person_hour": 125,
+             *       "batts_among_wires_less_pct": 40,
+             *       "minutes_per_cut": 1,
+             *       "vacuum_ft3_per_hour_of_two": 120,
+             *       "removal_bag_ft3": 10
+             *     }
+             */
+            rates?: components["schemas"]["Rates"];
+            /**
+             * @default {
+             *       "heating_fuel": "gas",
+             *       "heating_price": null,
+             *       "heating_efficiency": null,
+             *       "cooling_price_per_kwh": 0.16,
+             *       "cooling_efficiency": 3,
+             *       "cooled": true,
+             *       "heating_degree_days": null,
+             *       "cooling_degree_days": null,
+             *       "spread_pct": 25
+             *     }
+             */
+            energy?: components["schemas"]["Energy"];
+            /**
+             * Overhead Pct
+             * @default 15
+             */
+            overhead_pct?: number;
+            /**
+             * Margin Pct
+             * @default 20
+             */
+            margin_pct?: number;
         };
         /**
          * Cavity
@@ -733,6 +917,24 @@ export interface components {
              *     }
              */
             depth?: components["schemas"]["Depth"];
+            /**
+             * Between
+             * @description The batt laid between the joists first
+             * @default null
+             */
+            between?: string | null;
+            /**
+             * Layers
+             * @description Layers across; left out: by the target
+             * @default null
+             */
+            layers?: number | null;
+            /**
+             * Density Pcf
+             * @description Of enclosed fill; left out: by its kind
+             * @default null
+             */
+            density_pcf?: number | null;
         };
         /**
          * Clearance
@@ -840,6 +1042,58 @@ export interface components {
              * @default null
              */
             to?: string | null;
+        };
+        /**
+         * Energy
+         * @description What a unit of heat costs. Degree-days at 65 °F; left out: by climate zone.
+         */
+        Energy: {
+            /**
+             * Heating Fuel
+             * @default gas
+             * @enum {string}
+             */
+            heating_fuel?: "gas" | "propane" | "oil" | "electric" | "heat_pump";
+            /**
+             * Heating Price
+             * @default null
+             */
+            heating_price?: number | null;
+            /**
+             * Heating Efficiency
+             * @default null
+             */
+            heating_efficiency?: number | null;
+            /**
+             * Cooling Price Per Kwh
+             * @default 0.16
+             */
+            cooling_price_per_kwh?: number;
+            /**
+             * Cooling Efficiency
+             * @default 3
+             */
+            cooling_efficiency?: number;
+            /**
+             * Cooled
+             * @default true
+             */
+            cooled?: boolean;
+            /**
+             * Heating Degree Days
+             * @default null
+             */
+            heating_degree_days?: number | null;
+            /**
+             * Cooling Degree Days
+             * @default null
+             */
+            cooling_degree_days?: number | null;
+            /**
+             * Spread Pct
+             * @default 25
+             */
+            spread_pct?: number;
         };
         /**
          * ExistingLayer
@@ -1153,6 +1407,67 @@ export interface components {
              */
             note?: string;
         };
+        /**
+         * Prices
+         * @description In the book's currency. A product's own price goes before the price of its kind.
+         */
+        Prices: {
+            /**
+             * Cellulose Loose Per Lb
+             * @default 0.62
+             */
+            cellulose_loose_per_lb?: number;
+            /**
+             * Glass Loose Per Lb
+             * @default 1.45
+             */
+            glass_loose_per_lb?: number;
+            /**
+             * Mineral Wool Loose Per Lb
+             * @default 0.98
+             */
+            mineral_wool_loose_per_lb?: number;
+            /**
+             * Wood Fiber Loose Per Lb
+             * @default 0.88
+             */
+            wood_fiber_loose_per_lb?: number;
+            /**
+             * Glass Batt Per Ft2 R
+             * @default 0.026
+             */
+            glass_batt_per_ft2_r?: number;
+            /**
+             * Mineral Wool Batt Per Ft2 R
+             * @default 0.042
+             */
+            mineral_wool_batt_per_ft2_r?: number;
+            /**
+             * Baffle Piece
+             * @default 2.4
+             */
+            baffle_piece?: number;
+            /**
+             * Wind Block
+             * @default 1.2
+             */
+            wind_block?: number;
+            /**
+             * Removal Bag
+             * @default 3.5
+             */
+            removal_bag?: number;
+            /**
+             * Disposal Per Lb
+             * @default 0.12
+             */
+            disposal_per_lb?: number;
+            /**
+             * Labor Per Person Hour
+             * @default 46
+             */
+            labor_per_person_hour?: number;
+        };
         /** Product */
         Product: {
             /** Id */
@@ -1179,6 +1494,94 @@ export interface components {
             chart?: components["schemas"]["ChartRow"][] | null;
             /** @default null */
             batt?: components["schemas"]["Batt"] | null;
+            /**
+             * Price
+             * @description Of one bag or bundle, in the book's currency
+             * @default null
+             */
+            price?: number | null;
+        };
+        /**
+         * Rates
+         * @description Work per hour. Blowing is per machine with two people at it; the rest per person.
+         */
+        Rates: {
+            /**
+             * Crew
+             * @default 2
+             */
+            crew?: number;
+            /**
+             * Machine
+             * @default truck
+             * @enum {string}
+             */
+            machine?: "small" | "truck";
+            /**
+             * Setup Hours
+             * @default 1.5
+             */
+            setup_hours?: number;
+            /**
+             * Small Machine Cellulose Lb Per Hour
+             * @default 750
+             */
+            small_machine_cellulose_lb_per_hour?: number;
+            /**
+             * Small Machine Glass Lb Per Hour
+             * @default 600
+             */
+            small_machine_glass_lb_per_hour?: number;
+            /**
+             * Truck Cellulose Lb Per Hour
+             * @default 1750
+             */
+            truck_cellulose_lb_per_hour?: number;
+            /**
+             * Truck Glass Lb Per Hour
+             * @default 1200
+             */
+            truck_glass_lb_per_hour?: number;
+            /**
+             * Enclosed Share Of Feed
+             * @default 0.5
+             */
+            enclosed_share_of_feed?: number;
+            /**
+             * Baffles Per Person Hour
+             * @default 10
+             */
+            baffles_per_person_hour?: number;
+            /**
+             * Wind Blocks Per Person Hour
+             * @default 12
+             */
+            wind_blocks_per_person_hour?: number;
+            /**
+             * Batts Ft2 Per Person Hour
+             * @default 125
+             */
+            batts_ft2_per_person_hour?: number;
+            /**
+             * Batts Among Wires Less Pct
+             * @default 40
+             */
+            batts_among_wires_less_pct?: number;
+            /**
+             * Minutes Per Cut
+             * @default 1
+             */
+            minutes_per_cut?: number;
+            /**
+             * Vacuum Ft3 Per Hour Of Two
+             * @default 120
+             */
+            vacuum_ft3_per_hour_of_two?: number;
+            /**
+             * Removal Bag Ft3
+             * @default 10
+             */
+            removal_bag_ft3?: number;
         };
         /**
          * Reading
@@ -1447,6 +1850,38 @@ export interface components {
              */
             backed?: boolean | null;
         };
+        /**
+         * Weighing
+         * @description aim: what the ways are sorted by. pinned: ways by name, compared line by line and put on the offer.
+         */
+        Weighing: {
+            /**
+             * Aim
+             * @default price
+             * @enum {string}
+             */
+            aim?: "price" | "hours" | "weight" | "depth" | "r_per_money" | "settling" | "dust";
+            /**
+             * Pinned
+             * @default []
+             */
+            pinned?: string[];
+            /**
+             * Budget
+             * @default null
+             */
+            budget?: number | null;
+            /**
+             * Most Products
+             * @default null
+             */
+            most_products?: number | null;
+            /**
+             * Load Share Pct
+             * @default null
+             */
+            load_share_pct?: number | null;
+        };
         /** RevisionList */
         RevisionList: {
             /** Revisions */
@@ -1503,6 +1938,131 @@ export interface components {
              */
             field?: number | null;
         };
+        /**
+         * BattTakeOff
+         * @description One layer laid out. bundles: unrounded. least: no layout needs fewer pieces. waste: share of the pieces opened.
+         */
+        BattTakeOff: {
+            /** Product */
+            product: string;
+            /** Place */
+            place: string;
+            /** R */
+            r: number;
+            /** Thickness In */
+            thickness_in: number;
+            /** Pieces */
+            pieces: number;
+            /** Whole */
+            whole: number;
+            /** Cuts */
+            cuts: number;
+            /** Splits */
+            splits: number;
+            /** Bundles */
+            bundles: number;
+            /** Covered Ft2 */
+            covered_ft2: number;
+            /** Least */
+            least: number;
+            /** Waste */
+            waste: number;
+            /** Offcuts Ft2 */
+            offcuts_ft2: number;
+            /** Scraps Ft2 */
+            scraps_ft2: number;
+            /** Courses */
+            courses: components["schemas"]["Course"][];
+        };
+        /**
+         * ByInches
+         * @description The habit of taking old inches off the target's inches, and its error. bags_short: against the chart's bags here.
+         *
+         *     target_in: installed inches the chart asks for the whole target; left_in: less the old depth; r_reached with that.
+         */
+        ByInches: {
+            /** Target In */
+            target_in: number;
+            /** Old In */
+            old_in: number;
+            /** Left In */
+            left_in: number;
+            /** Bags */
+            bags: number;
+            /** Bags Short */
+            bags_short: number;
+            /** R Reached */
+            r_reached: number;
+            /** R Target */
+            r_target: number;
+        };
+        /**
+         * Cost
+         * @description Price of a job. hours: by the clock with the crew; person_hours: all of them together.
+         *
+         *     price = (material + labor + disposal + overhead) / (1 − margin), so that the margin is a share of the price.
+         */
+        Cost: {
+            /** Currency */
+            currency: string;
+            /** Lines */
+            lines: components["schemas"]["CostLine"][];
+            /** Material */
+            material: number;
+            /** Labor */
+            labor: number;
+            /** Disposal */
+            disposal: number;
+            /** Overhead */
+            overhead: number;
+            /** Margin */
+            margin: number;
+            /** Price */
+            price: number;
+            /** Price Per Ft2 */
+            price_per_ft2: number | null;
+            /** Person Hours */
+            person_hours: number;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * CostLine
+         * @description One line of the price: what, how many of which unit, at how much each.
+         */
+        CostLine: {
+            /** What */
+            what: string;
+            /** Group */
+            group: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Each */
+            each: number;
+            /** Total */
+            total: number;
+        };
+        /**
+         * Course
+         * @description A line of the cut list: whole pieces, then cuts as (length, width) in inches.
+         */
+        Course: {
+            /** Number */
+            number: number;
+            /** Length In */
+            length_in: number;
+            /** Width In */
+            width_in: number;
+            /** Whole */
+            whole: number;
+            /** Cuts */
+            cuts: [
+                number,
+                number
+            ][];
+        };
         /** CutEnd */
         CutEnd: {
             /** Edge */
@@ -1523,6 +2083,8 @@ export interface components {
         CutMaterials: {
             /** Old */
             old: (string | null)[];
+            /** Batts */
+            batts: (string | null)[];
         };
         /** Drawing */
         Drawing: {
@@ -1530,6 +2092,15 @@ export interface components {
             sections: components["schemas"]["DrawnSection"][];
             cut: components["schemas"]["DrawnCut"] | null;
             enclosed_cut: components["schemas"]["EnclosedCut"] | null;
+        };
+        /** DrawnBatts */
+        DrawnBatts: {
+            /** Place */
+            place: string;
+            /** Product */
+            product: string;
+            /** Pieces */
+            pieces: components["schemas"]["DrawnPiece"][];
         };
         /** DrawnBay */
         DrawnBay: {
@@ -1644,6 +2215,11 @@ export interface components {
             ] | null;
             /** R */
             r: string | null;
+            /** R Range */
+            r_range: [
+                number,
+                number
+            ] | null;
             /** Old In */
             old_in: string | null;
             /** Old Range In */
@@ -1671,6 +2247,23 @@ export interface components {
         DrawnKeepOut: {
             /** Name */
             name: string;
+            /** Corners Ft */
+            corners_ft: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * DrawnPiece
+         * @description A piece of batt, by its place in the laying order.
+         */
+        DrawnPiece: {
+            /** Order */
+            order: number;
+            /** Course */
+            course: number;
+            /** Whole */
+            whole: boolean;
             /** Corners Ft */
             corners_ft: [
                 number,
@@ -1719,6 +2312,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Batts */
+            batts: components["schemas"]["DrawnBatts"][];
         };
         /** DrawnShape */
         DrawnShape: {
@@ -1726,7 +2321,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "ceiling" | "old_fill" | "new_fill" | "settled" | "top" | "baffle" | "air" | "deck" | "plate" | "soffit";
+            role: "ceiling" | "old_fill" | "batt" | "new_fill" | "settled" | "top" | "baffle" | "air" | "deck" | "plate" | "soffit";
             /** Closed */
             closed: boolean;
             /** Points */
@@ -1911,6 +2506,44 @@ export interface components {
             field?: string | null;
         };
         /**
+         * HeatShare
+         * @description One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it.
+         */
+        HeatShare: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /** Ua */
+            ua: number;
+            /** Share */
+            share: number;
+            /**
+             * Gain Ua
+             * @default null
+             */
+            gain_ua?: number | null;
+            /**
+             * Mended
+             * @default null
+             */
+            mended?: string | null;
+        };
+        /**
+         * HeelTest
+         * @description Whether the raised-heel allowance holds at one eave: the room over its plate against the fill line of the lower R.
+         */
+        HeelTest: {
+            /** Edge */
+            edge: number;
+            /** Room In */
+            room_in: number;
+            /** Needed In */
+            needed_in: number;
+            /** Holds */
+            holds: boolean;
+        };
+        /**
          * HoleToFind
          * @description A kind of hole that should be there. expected: as recorded, else as counted from the features, else None.
          */
@@ -1987,7 +2620,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** OrderLine */
+        /**
+         * OrderLine
+         * @description What to order of one product: bags of loose fill, or bundles of batts (then the counts are of bundles).
+         */
         OrderLine: {
             /** Product */
             product: string;
@@ -1997,6 +2633,16 @@ export interface components {
             bags_field: number | null;
             /** Bags Order */
             bags_order: number;
+            /**
+             * Unit
+             * @default bags
+             */
+            unit?: string;
+            /**
+             * Pieces
+             * @default null
+             */
+            pieces?: number | null;
         };
         /**
          * Place
@@ -2033,6 +2679,10 @@ export interface components {
                 [key: string]: components["schemas"]["FigureAnswer"];
             };
             look: components["schemas"]["Look"];
+            /** Heat */
+            heat: components["schemas"]["HeatShare"][];
+            cost: components["schemas"]["Cost"] | null;
+            saving: components["schemas"]["Saving"] | null;
         };
         /**
          * ReadingsPlan
@@ -2077,6 +2727,38 @@ export interface components {
             hours: number;
             /** Weight Lb */
             weight_lb: number;
+        };
+        /**
+         * Saving
+         * @description A year's saving in the book's currency, and years until it has paid the price, each as a range.
+         */
+        Saving: {
+            /** Heating Degree Days */
+            heating_degree_days: number;
+            /** Cooling Degree Days */
+            cooling_degree_days: number;
+            /** Fuel */
+            fuel: string;
+            /** Fuel Unit */
+            fuel_unit: string;
+            /** Heating Price */
+            heating_price: number;
+            /** Heating Efficiency */
+            heating_efficiency: number;
+            /** Heat Saved Btu */
+            heat_saved_btu: number;
+            /** Heating */
+            heating: number;
+            /** Cooling */
+            cooling: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Payback Low Years */
+            payback_low_years: number | null;
+            /** Payback High Years */
+            payback_high_years: number | null;
         };
         /** SectionPlan */
         SectionPlan: {
@@ -2236,6 +2918,62 @@ export interface components {
             readings?: components["schemas"]["ReadingsPlan"] | null;
             /** @default null */
             old_fill?: components["schemas"]["OldFillPlan"] | null;
+            /**
+             * Density Pcf
+             * @default null
+             */
+            density_pcf?: number | null;
+            /**
+             * Batts
+             * @default []
+             */
+            batts?: components["schemas"]["BattTakeOff"][];
+            /**
+             * Ua Today
+             * @default null
+             */
+            ua_today?: number | null;
+            /**
+             * Ua After
+             * @default null
+             */
+            ua_after?: number | null;
+            /**
+             * Heat
+             * @default []
+             */
+            heat?: components["schemas"]["HeatShare"][];
+            /**
+             * Target Scale
+             * @default []
+             */
+            target_scale?: components["schemas"]["TargetFigure"][];
+            /**
+             * Heel Tests
+             * @default []
+             */
+            heel_tests?: components["schemas"]["HeelTest"][];
+            /** @default null */
+            by_inches?: components["schemas"]["ByInches"] | null;
+        };
+        /**
+         * TargetFigure
+         * @description One figure on the scale. kind: today, code, heel, retrofit, custom. used: the plan goes by it.
+         */
+        TargetFigure: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** R */
+            r: number;
+            /** Source */
+            source: string;
+            /**
+             * Used
+             * @default false
+             */
+            used?: boolean;
         };
         /** Ventilation */
         Ventilation: {
@@ -2342,6 +3080,11 @@ export interface components {
             };
             /** Concerns */
             concerns: string[];
+            /** Fuels */
+            fuels: {
+                [key: string]: components["schemas"]["Fuel"];
+            };
+            book: components["schemas"]["Book"];
         };
         /**
          * FeatureKind
@@ -2375,6 +3118,22 @@ export interface components {
                 string,
                 string
             ] | null;
+        };
+        /**
+         * Fuel
+         * @description unit: what it is sold by; btu: heat in one; made-up price, usual efficiency of the burner or pump.
+         */
+        Fuel: {
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Btu */
+            btu: number;
+            /** Price */
+            price: number;
+            /** Efficiency */
+            efficiency: number;
         };
         /**
          * Stop
@@ -2537,6 +3296,412 @@ export interface components {
             first: string;
             /** Second */
             second: string;
+        };
+        /** RackAnswer */
+        RackAnswer: {
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Picked */
+            picked: string | null;
+            /** Steps R */
+            steps_r: number[];
+            /** Missing */
+            missing: string[];
+            mix: components["schemas"]["Mix"] | null;
+            step_up: components["schemas"]["StepUp"] | null;
+        };
+        /**
+         * CoreChoice
+         * @description What the job's choice becomes when this core is picked for the section, and what becomes of the old fill.
+         */
+        CoreChoice: {
+            /** Method */
+            method: string;
+            /** Product */
+            product: string;
+            /** Between */
+            between: string | null;
+            /** Layers */
+            layers: number | null;
+            /** Installed In */
+            installed_in: number | null;
+            /** Old Fill */
+            old_fill: string | null;
+        };
+        /**
+         * CoreLayer
+         * @description A layer in the core, inches from the ceiling on the day. role: old, under (blown below lifted batts), batt, new.
+         */
+        CoreLayer: {
+            /** Role */
+            role: string;
+            /** Kind */
+            kind: string | null;
+            /** From In */
+            from_in: number;
+            /** To In */
+            to_in: number;
+        };
+        /**
+         * CoreSample
+         * @description None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
+         *
+         *     blocks: why it cannot be; cautions: what to mind. ua_saved: Btu/h·°F against today.
+         */
+        CoreSample: {
+            /** Section */
+            section: string;
+            /**
+             * Layers
+             * @default []
+             */
+            layers?: components["schemas"]["CoreLayer"][];
+            /**
+             * Fill Line In
+             * @default null
+             */
+            fill_line_in?: number | null;
+            /**
+             * Settled Line In
+             * @default null
+             */
+            settled_line_in?: number | null;
+            /**
+             * Heel Line In
+             * @default null
+             */
+            heel_line_in?: number | null;
+            /**
+             * R Target
+             * @default null
+             */
+            r_target?: number | null;
+            /**
+             * R Nominal
+             * @default null
+             */
+            r_nominal?: number | null;
+            /**
+             * R Effective
+             * @default null
+             */
+            r_effective?: number | null;
+            /**
+             * R At Plate
+             * @default null
+             */
+            r_at_plate?: number | null;
+            /**
+             * Load Psf
+             * @default null
+             */
+            load_psf?: number | null;
+            /**
+             * Load Limit Psf
+             * @default null
+             */
+            load_limit_psf?: number | null;
+            /**
+             * Bag Covers Ft2
+             * @default null
+             */
+            bag_covers_ft2?: number | null;
+            /**
+             * Ua Saved
+             * @default null
+             */
+            ua_saved?: number | null;
+            /**
+             * Net Ft2
+             * @default 0
+             */
+            net_ft2?: number;
+            /**
+             * Blocks
+             * @default []
+             */
+            blocks?: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions?: string[];
+            /** @default null */
+            choice?: components["schemas"]["CoreChoice"] | null;
+            /** @default null */
+            quantities?: components["schemas"]["Quantities"] | null;
+        };
+        /**
+         * Mix
+         * @description The best way for each section, priced together; ways is empty where nothing meets the limits.
+         */
+        Mix: {
+            /** Aim */
+            aim: string;
+            /** Ways */
+            ways: {
+                [key: string]: string;
+            };
+            cost: components["schemas"]["Cost"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Pack
+         * @description What to order of one product.
+         */
+        Pack: {
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Quantities
+         * @description Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
+         *
+         *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit.
+         */
+        Quantities: {
+            /**
+             * Area Ft2
+             * @default 0
+             */
+            area_ft2?: number;
+            /** Packs */
+            packs?: {
+                [key: string]: number;
+            };
+            /** Blown Lb */
+            blown_lb?: {
+                [key: string]: number;
+            };
+            /** Enclosed Lb */
+            enclosed_lb?: {
+                [key: string]: number;
+            };
+            /**
+             * Batt Ft2
+             * @default 0
+             */
+            batt_ft2?: number;
+            /**
+             * Batt Ft2 Among Wires
+             * @default 0
+             */
+            batt_ft2_among_wires?: number;
+            /**
+             * Cuts
+             * @default 0
+             */
+            cuts?: number;
+            /**
+             * Handled Ft2
+             * @default 0
+             */
+            handled_ft2?: number;
+            /**
+             * Baffles
+             * @default 0
+             */
+            baffles?: number;
+            /**
+             * Baffle Pieces
+             * @default 0
+             */
+            baffle_pieces?: number;
+            /**
+             * Wind Blocks
+             * @default 0
+             */
+            wind_blocks?: number;
+            /**
+             * Removal Ft3
+             * @default 0
+             */
+            removal_ft3?: number;
+            /**
+             * Removal Lb
+             * @default 0
+             */
+            removal_lb?: number;
+        };
+        /**
+         * StepUp
+         * @description What one more step up would cost, in the same way: how much more the price and the saving of a year are.
+         */
+        StepUp: {
+            /** Way */
+            way: string;
+            /** From R */
+            from_r: number;
+            /** To R */
+            to_r: number;
+            /** Price More */
+            price_more: number;
+            /** Saving More Low */
+            saving_more_low: number | null;
+            /** Saving More High */
+            saving_more_high: number | null;
+            /** Currency */
+            currency: string;
+            /** Blocks */
+            blocks: string[];
+        };
+        /**
+         * Way
+         * @description A way with what a year of it saves, and why not to take it rather than the one picked.
+         */
+        Way: {
+            weighed: components["schemas"]["Weighed"];
+            saving: components["schemas"]["Saving"] | null;
+            /** Why Not */
+            why_not: string[];
+        };
+        /**
+         * Weighed
+         * @description A way of doing the whole job. Figures are of all its open floors; None where one of them is not known.
+         *
+         *     load_share: of the limit, at the section nearest to it. r_nominal: the least of the sections. saved_ua: Btu/h·°F.
+         *     ranks: place by each aim among those not blocked, from 1. unbeaten: none is better at one thing and no worse at others.
+         */
+        Weighed: {
+            /** Id */
+            id: string;
+            /** Method */
+            method: string;
+            /** Family */
+            family: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Subtitle */
+            subtitle: string;
+            /** Step R */
+            step_r: number | null;
+            /** Cores */
+            cores: components["schemas"]["CoreSample"][];
+            /** Blocks */
+            blocks: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions?: string[];
+            /**
+             * Packs
+             * @default []
+             */
+            packs?: components["schemas"]["Pack"][];
+            /** @default null */
+            cost?: components["schemas"]["Cost"] | null;
+            /**
+             * Load Psf
+             * @default null
+             */
+            load_psf?: number | null;
+            /**
+             * Load Limit Psf
+             * @default null
+             */
+            load_limit_psf?: number | null;
+            /**
+             * Load Share
+             * @default null
+             */
+            load_share?: number | null;
+            /**
+             * Fill Line In
+             * @default null
+             */
+            fill_line_in?: number | null;
+            /**
+             * Settles In
+             * @default null
+             */
+            settles_in?: number | null;
+            /**
+             * R Nominal
+             * @default null
+             */
+            r_nominal?: number | null;
+            /**
+             * R Effective
+             * @default null
+             */
+            r_effective?: number | null;
+            /**
+             * R At Plate
+             * @default null
+             */
+            r_at_plate?: number | null;
+            /**
+             * Saved Ua
+             * @default null
+             */
+            saved_ua?: number | null;
+            /**
+             * Dust
+             * @default 0
+             */
+            dust?: number;
+            /**
+             * Ranks
+             * @default null
+             */
+            ranks?: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Unbeaten
+             * @default false
+             */
+            unbeaten?: boolean;
+            /**
+             * Speaks For
+             * @default []
+             */
+            speaks_for?: string[];
+        };
+        /**
+         * RackAsked
+         * @description The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits.
+         */
+        RackAsked: {
+            job: components["schemas"]["Job"];
+            /**
+             * Mix
+             * @default null
+             */
+            mix?: ("price" | "hours" | "weight" | "depth") | null;
+        };
+        /**
+         * ProductCsv
+         * @description A table of loose fills (a line for each row of a chart) or of batts (a line each).
+         */
+        ProductCsv: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CsvTables
+         * @description Two tables: a chart CSV of the loose fills and one of the batts; empty where there is none.
+         */
+        CsvTables: {
+            /** Loose Fill */
+            loose_fill: string;
+            /** Batts */
+            batts: string;
+        };
+        /** ProductsOut */
+        ProductsOut: {
+            /** Products */
+            products: components["schemas"]["Product"][];
         };
     };
     responses: never;
@@ -3441,6 +4606,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    racks_weigh_rack_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RackAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    racks_import_products_import_products_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    racks_export_products_export_products_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductsOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvTables"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -12,24 +12,26 @@ function token(name: string): Rgb {
 /** The share of full depth, bent so that only what is short draws the eye. */
 export const shade = (share: number) => Math.min(1, Math.max(0, share)) ** 1.4;
 
+/** The fill as planned, the old fill as it was read, or the R as it works. */
+export type Shown = "planned" | "old" | "r";
+
 interface Props {
-  /** The fill as planned, or the old fill as it was read. */
-  which: "planned" | "old";
+  which: Shown;
   grid: NonNullable<DrawnSection["grid"]>;
   left: number;
   top: number;
   scale: number;
 }
 
-/** Depth of insulation over the floor, from ink where thin to paper where full. */
+/** Depth or R of insulation over the floor, from ink where thin to paper where full. */
 export function DepthMap({ which, grid, left, top, scale }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme("light");
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tokens change with the scheme
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    const packed = which === "old" ? grid.old_in : grid.depth_in;
-    const range = which === "old" ? grid.old_range_in : grid.depth_range_in;
+    const packed = { old: grid.old_in, planned: grid.depth_in, r: grid.r }[which];
+    const range = { old: grid.old_range_in, planned: grid.depth_range_in, r: grid.r_range }[which];
     if (!context || !packed || !range) return;
     const bytes = Uint8Array.from(atob(packed), (c) => c.charCodeAt(0));
     const depth = new DataView(bytes.buffer);

@@ -1,4 +1,4 @@
-import { Button } from "@mantine/core";
+import { Button, SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { type PointerEvent, useRef, useState } from "react";
 import type { DrawnCut, DrawnSection } from "../../api/client";
@@ -9,9 +9,10 @@ import { CUT } from "../../workbench/tool";
 import { FloorWords } from "../Words";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
-import { DepthMap } from "./DepthMap";
+import { DepthMap, type Shown } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
 import { type Box, heightLabels, readingLabels, type Segment } from "./labels";
+import { Pieces } from "./Pieces";
 import { cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
 import { Features, Pins, Readings, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
@@ -26,6 +27,7 @@ export function Floor() {
   const bench = useBench();
   const { drawing, document, section, sectionPlan, tool, setTool, stepId, job, openSection, pick } = bench;
   const units = useUnits();
+  const [map, setMap] = useState<"planned" | "r">("planned");
   const [heldCorner, setHeldCorner] = useState<{ index: number; at: Point } | null>(null);
   const frozen = useRef<Frame | null>(null);
   const pressed = useRef<readonly [number, number] | null>(null);
@@ -69,7 +71,8 @@ export function Floor() {
   ];
   const reading = tool.kind === "readings";
   const grid = current?.grid;
-  const showsOld = reading && grid?.old_in;
+  const rShown = map === "r" && tool.kind === "cut" && grid?.r;
+  const shown: Shown = (reading && grid?.old_in) || !grid?.depth_in ? "old" : rShown ? "r" : "planned";
   const showsHeights = tool.kind === "corners" || stepId === "eaves";
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
@@ -135,14 +138,27 @@ export function Floor() {
             {tool.kind === "photo" ? "not on the floor" : "add in the middle"}
           </Button>
         ) : null}
+        {grid?.r && tool.kind === "cut" && grid.depth_in ? (
+          <SegmentedControl
+            size="xs"
+            className="cut-view"
+            aria-label="What the Floor shows"
+            value={map}
+            onChange={(value) => setMap(value as "r")}
+            data={[
+              { value: "planned", label: "depth" },
+              { value: "r", label: "R" },
+            ]}
+          />
+        ) : null}
         <FloorWords />
       </header>
       <div className="canvas" ref={ref}>
         {frame ? (
           <>
-            {grid && tool.kind !== "corners" ? (
+            {grid && tool.kind !== "corners" && tool.kind !== "pieces" ? (
               <DepthMap
-                which={showsOld || !grid.depth_in ? "old" : "planned"}
+                which={shown}
                 grid={grid}
                 left={frame.x(grid.origin_ft[0])}
                 top={frame.y(grid.origin_ft[1] + grid.rows * grid.cell_ft)}
@@ -192,6 +208,7 @@ export function Floor() {
                 />
               ) : null}
               <polygon className="floor-area" points={points(outline, frame)} />
+              {tool.kind === "pieces" ? <Pieces layer={current?.batts[tool.layer]} frame={frame} /> : null}
               {outline.map((a, i) => {
                 const b = outline[(i + 1) % outline.length] as Point;
                 const kind = section.edges[i]?.kind ?? "gable";
@@ -254,7 +271,7 @@ export function Floor() {
           </>
         ) : null}
       </div>
-      <FloorKey which={showsOld || !grid?.depth_in ? "old" : "planned"} heights={showsHeights} />
+      <FloorKey which={shown} heights={showsHeights} />
     </section>
   );
 }
@@ -265,6 +282,8 @@ const HINTS = {
   readings: "tap where you measured, then type the depth",
   features: "pick a sign in the sheet and tap where it stands; drag to move",
   photo: "tap where the photo was taken",
+  pieces: "every piece as it is laid, numbered in the laying order",
+  rack: "",
 };
 
 const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>

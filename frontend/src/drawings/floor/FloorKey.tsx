@@ -1,23 +1,39 @@
 import { useUnits } from "../../app/units";
 import { useBench } from "../../workbench/context";
+import type { Shown } from "./DepthMap";
 import { KeepOut, Marker } from "./parts";
 import { SignIcon } from "./symbols";
 
 /** What the signs on the floor mean; only those that are there. */
-export function FloorKey({ which, heights }: { which: "planned" | "old"; heights: boolean }) {
-  const { drawing, section, tool, lists } = useBench();
+export function FloorKey({ which, heights }: { which: Shown; heights: boolean }) {
+  const { drawing, section, sectionPlan, tool, lists } = useBench();
   const units = useUnits();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   if (!drawn) return null;
   const placed = [...new Set((section.features ?? []).filter((f) => f.at_ft).map((f) => f.kind))];
   const ways = drawn.keep_outs.some((kept) => kept.name === "hatch");
-  const range = which === "old" ? drawn.grid?.old_range_in : drawn.grid?.depth_range_in;
+  const grid = drawn.grid;
+  const range = { old: grid?.old_range_in, planned: grid?.depth_range_in, r: grid?.r_range }[which];
   return (
     <ul className="floor-key">
       {range && tool.kind !== "corners" ? (
         <li>
-          <span className="shades" aria-hidden="true" /> {which === "old" ? "old fill" : "insulation"}{" "}
-          {units.depth(range[0]).value} to {units.depth(range[1]).value} {units.depth(range[1]).unit}
+          <span className="shades" aria-hidden="true" />{" "}
+          {which === "r"
+            ? `${units.r(Math.max(0, range[0]))} to ${units.r(range[1])} as it works, wood and gaps counted${
+                sectionPlan?.r_nominal ? `; ${units.r(sectionPlan.r_nominal)} by the chart` : ""
+              }`
+            : `${which === "old" ? "old fill" : "insulation"} ${units.depth(range[0]).value} to ${units.depth(range[1]).value} ${units.depth(range[1]).unit}`}
+        </li>
+      ) : null}
+      {tool.kind === "pieces" && drawn.batts.length ? (
+        <li>
+          <span className="piece-sign" aria-hidden="true" /> whole piece, its number in the laying order
+        </li>
+      ) : null}
+      {tool.kind === "pieces" && drawn.batts.length ? (
+        <li>
+          <span className="piece-sign cut-piece" aria-hidden="true" /> cut piece
         </li>
       ) : null}
       {drawn.heights.length && heights ? (

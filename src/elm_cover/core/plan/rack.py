@@ -44,6 +44,20 @@ class Mix:
 
 
 @dataclass(frozen=True)
+class StepUp:
+    """What one more step up would cost, in the same way: how much more the price and the saving of a year are."""
+
+    way: str
+    from_r: float
+    to_r: float
+    price_more: float
+    saving_more_low: float | None
+    saving_more_high: float | None
+    currency: str
+    blocks: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class Rack:
     """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first."""
 
@@ -52,6 +66,7 @@ class Rack:
     steps_r: tuple[float, ...]
     missing: tuple[str, ...]
     mix: Mix | None = None
+    step_up: StepUp | None = None
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
@@ -93,7 +108,8 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     mixed = None
     if mix_aim is not None:
         mixed = _mix(job, placed, rest, known, mix_aim, limits or Limits())
-    return Rack(answers, picked, tuple(step for step in wanted if step is not None), (), mixed)
+    up = None if against is None else _step_up(answers, against)
+    return Rack(answers, picked, tuple(step for step in wanted if step is not None), (), mixed, up)
 
 
 def _floors(sections: Iterable[SectionInput], known: Sequence[Floor | None]) -> list[Floor | None]:
@@ -179,6 +195,33 @@ def _is(choice: Choice | None, core: CoreSample) -> bool:
 
 def _cheapest(ways: Sequence[Weighed]) -> Weighed | None:
     return next((way for way in ways if way.ranks and way.ranks.get("price") == 1), None)
+
+
+def _step_up(ways: Sequence[Way], now: Weighed) -> StepUp | None:
+    """The next higher step of the same way; None where the list has none."""
+    of = {way.weighed.id: way for way in ways}
+    higher = [
+        way
+        for way in ways
+        if way.weighed.method == now.method
+        and way.weighed.family == now.family
+        and (way.weighed.r_nominal or 0.0) > (now.r_nominal or 0.0) + 0.5
+    ]
+    best = min(higher, key=lambda way: way.weighed.r_nominal or 0.0, default=None)
+    if best is None or best.weighed.cost is None or now.cost is None:
+        return None
+    mine, theirs = of[now.id].saving, best.saving
+    known = mine is not None and theirs is not None
+    return StepUp(
+        best.weighed.id,
+        now.r_nominal or 0.0,
+        best.weighed.r_nominal or 0.0,
+        best.weighed.cost.price - now.cost.price,
+        theirs.low - mine.low if known and mine and theirs else None,
+        theirs.high - mine.high if known and mine and theirs else None,
+        now.cost.currency,
+        best.weighed.blocks,
+    )
 
 
 def _saving(job: Job, way: Weighed) -> Saving | None:

@@ -206,6 +206,7 @@ def section_input(
             section.wall.backed,
         ),
         cavity=None if section.cavity is None else CavityInput(section.cavity.cover, section.cavity.depth_in),
+        new_construction=job.house.new_construction is True,
         run=section.framing.run,
         way_in_ft=_way_in(job, section),
         openings_in=tuple(a.opening_in for a in job.accesses if a.opening_in is not None),
@@ -234,7 +235,9 @@ def _choice(choice: Choice, products: dict[str, ProductInput]) -> ChoiceInput:
 
 
 def _target(target: Target | None) -> TargetInput | None:
-    return None if target is None else TargetInput(target.basis, target.edition, target.r, target.raised_heel)
+    return (
+        None if target is None else TargetInput(target.basis, target.edition, target.r, target.raised_heel, target.name)
+    )
 
 
 def _features(section: Section, notes: Notebook) -> tuple[FeatureInput, ...]:

@@ -1,18 +1,18 @@
 import { Checkbox } from "@mantine/core";
-import type { JobDocument, Product } from "../api/client";
-import { useUnits } from "../app/units";
-import { NumberField } from "../fields/NumberField";
-import { Pick } from "../fields/Pick";
-import { FigureButton } from "../tally/FigureButton";
-import { useBench } from "../workbench/context";
-import { decidedOldFill, decideOldFill, type OldFillAction } from "../workbench/oldFill";
+import type { JobDocument, Product } from "../../api/client";
+import { useUnits } from "../../app/units";
+import { NumberField } from "../../fields/NumberField";
+import { Pick } from "../../fields/Pick";
+import { FigureButton } from "../../tally/FigureButton";
+import { useBench } from "../../workbench/context";
+import { decidedOldFill, decideOldFill, type OldFillAction } from "../../workbench/oldFill";
+import { Part } from "../Part";
 import { ChartTable } from "./ChartTable";
-import { Part } from "./Part";
 
 type Choice = NonNullable<JobDocument["choice"]>[string];
 
-/** Choose: what to blow, how deep, and by which reading of its chart. */
-export function Choose() {
+/** The way picked for this section in detail: method, product, depth, and the reading of its chart. */
+export function FillSheet() {
   const { document, section, sectionPlan, plan, job, library } = useBench();
   const units = useUnits();
   const choice = document.choice?.[section.id];

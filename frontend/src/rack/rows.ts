@@ -1,0 +1,57 @@
+import type { Way } from "../api/client";
+import type { Units } from "../app/units";
+
+export interface Row {
+  name: string;
+  /** What stands under a core; empty where it is not known. */
+  of: (way: Way) => string;
+  strong?: boolean;
+}
+
+export const money = (value: number, currency: string) => `${currency}${Math.round(value).toLocaleString("en-US")}`;
+
+/** The rows under the cores, named once at the ruler with their units. */
+export function rows(units: Units): Row[] {
+  const r = (value: number | null | undefined) => (value === null || value === undefined ? "" : units.r(value));
+  return [
+    { name: "R done", of: ({ weighed }) => r(weighed.r_nominal), strong: true },
+    { name: "R as it works", of: ({ weighed }) => r(weighed.r_effective) },
+    { name: "R over the plate", of: ({ weighed }) => r(weighed.r_at_plate) },
+    {
+      name: "to order",
+      of: ({ weighed }) => (weighed.packs ?? []).map((pack) => `${pack.count} ${pack.unit}`).join(" + "),
+    },
+    {
+      name: `load, ${units.load(0).unit}`,
+      of: ({ weighed }) =>
+        weighed.load_psf === null || weighed.load_psf === undefined
+          ? ""
+          : `${units.load(weighed.load_psf).value}${weighed.load_limit_psf ? ` of ${units.load(weighed.load_limit_psf).value}` : ""}`,
+    },
+    {
+      name: "price",
+      of: ({ weighed }) => (weighed.cost ? money(weighed.cost.price, weighed.cost.currency) : ""),
+      strong: true,
+    },
+    { name: "crew, hours", of: ({ weighed }) => (weighed.cost ? weighed.cost.hours.toFixed(1) : "") },
+    {
+      name: "saves a year",
+      of: ({ weighed, saving }) =>
+        saving && weighed.cost
+          ? `${money(saving.low, weighed.cost.currency)}–${Math.round(saving.high).toLocaleString("en-US")}`
+          : "",
+    },
+    {
+      name: `settles, ${units.depth(0).unit}`,
+      of: ({ weighed }) =>
+        weighed.settles_in === null || weighed.settles_in === undefined ? "" : units.depth(weighed.settles_in).value,
+    },
+  ];
+}
+
+/** One or two words of what speaks for a way. */
+export function speaks(way: Way): string {
+  const said = way.weighed.speaks_for ?? [];
+  if (said.length) return said.slice(0, 2).join(", ");
+  return way.weighed.unbeaten ? "nothing beats it" : "";
+}

@@ -1,0 +1,23 @@
+import { useUnits } from "../../app/units";
+import { useBench } from "../../workbench/context";
+import { Part } from "../Part";
+
+/** The habit of taking old inches off new ones, with its error here. */
+export function ByInches() {
+  const { sectionPlan } = useBench();
+  const units = useUnits();
+  const habit = sectionPlan?.by_inches;
+  if (!habit || Math.abs(habit.bags_short) < 0.5) return null;
+  const inches = (value: number) => `${units.depth(value).value} ${units.depth(0).unit}`;
+  const few = habit.bags_short > 0;
+  return (
+    <Part title="Old inches are not new inches">
+      <p className="answer">
+        Taking {inches(habit.old_in)} off the chart's {inches(habit.target_in)} would blow {inches(habit.left_in)} from{" "}
+        {habit.bags.toFixed(0)} bags: {Math.abs(habit.bags_short).toFixed(0)} too {few ? "few" : "many"}, and reach{" "}
+        {units.r(habit.r_reached)} of {units.r(habit.r_target)}. It takes the old fill for as good as new, without its
+        gaps.
+      </p>
+    </Part>
+  );
+}

@@ -1,0 +1,36 @@
+import { useEffect, useState } from "react";
+import { Pick } from "../../fields/Pick";
+import { useBench } from "../../workbench/context";
+import { BattSheet } from "./BattSheet";
+import { CoresSheet } from "./CoresSheet";
+import { FillSheet } from "./FillSheet";
+import { PriceSheet } from "./PriceSheet";
+
+const PARTS = [
+  { value: "cores", label: "cores" },
+  { value: "fill", label: "fill" },
+  { value: "pieces", label: "batts" },
+  { value: "price", label: "price" },
+] as const;
+type PartName = (typeof PARTS)[number]["value"];
+
+/** Choose: every way side by side, then the one picked in detail: fill and depth, batts piece by piece, price. */
+export function Choose() {
+  const { setTool } = useBench();
+  const [part, setPart] = useState<PartName>("cores");
+  useEffect(() => {
+    if (part === "pieces") setTool({ kind: "pieces", layer: 0 });
+    else setTool({ kind: part === "fill" ? "cut" : "rack" });
+  }, [part, setTool]);
+  return (
+    <>
+      <div className="part sub-steps">
+        <Pick label="Choose" value={part} options={PARTS} onValue={setPart} />
+      </div>
+      {part === "cores" ? <CoresSheet /> : null}
+      {part === "fill" ? <FillSheet /> : null}
+      {part === "pieces" ? <BattSheet /> : null}
+      {part === "price" ? <PriceSheet /> : null}
+    </>
+  );
+}
