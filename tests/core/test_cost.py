@@ -20,9 +20,9 @@ def test_hours_by_the_start_rates() -> None:
     hours = work_hours(
         Quantities(blown_lb={"cellulose_loose": 70 * 25.0}, baffles=40, removal_ft3=240, batt_ft2=250), book
     )
-    assert hours == pytest.approx({"blowing": 2, "baffles": 4, "clearing out": 4, "batts": 2})
+    assert hours == pytest.approx({"blowing": 2, "fitting baffles": 4, "clearing out": 4, "laying batts": 2})
     wires = work_hours(Quantities(batt_ft2=250, batt_ft2_among_wires=125, cuts=30), book)
-    assert wires["batts"] == pytest.approx(1 + 1 / 0.6 + 0.5)
+    assert wires["laying batts"] == pytest.approx(1 + 1 / 0.6 + 0.5)
     glass = work_hours(Quantities(blown_lb={"glass_loose": 40 * 30.0}), book)
     assert glass["blowing"] == pytest.approx(2)  # 40 bags of 30 lb an hour by truck
 

@@ -60,7 +60,7 @@ export function Cut() {
       <header>
         <h2>Cut</h2>
         <span className="soft">
-          {product && cut && cut.old_in !== null
+          {product?.chart && cut && cut.old_in !== null
             ? "drag the green flag to set the fill line"
             : "from the side, along the line A–B on the Floor"}
         </span>

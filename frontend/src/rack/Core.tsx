@@ -13,10 +13,11 @@ export interface Scale {
   height: number;
 }
 
-export function scaleFor(topIn: number, height: number): Scale {
-  const tall = Math.max(8, topIn);
-  return { topIn: tall, perIn: (height - TOP - BOARD - 2) / tall, height };
-}
+export const scaleFor = (topIn: number, perIn: number): Scale => ({
+  topIn,
+  perIn,
+  height: topIn * perIn + TOP + BOARD + 2,
+});
 
 export const yOf = (scale: Scale, inches: number) => scale.height - BOARD - 1 - inches * scale.perIn;
 
@@ -41,13 +42,13 @@ export function Core({ way, core, scale }: { way: Way; core: CoreSample; scale: 
       {layers.map((layer) => (
         <g key={`${layer.role}${layer.from_in}`} className={`core-layer ${layer.role}`}>
           <rect
+            className="ground"
             x={4}
             y={y(layer.to_in)}
             width={CORE_WIDTH - 8}
             height={Math.max(0, (layer.to_in - layer.from_in) * scale.perIn)}
           />
           <rect
-            className="textured"
             x={4}
             y={y(layer.to_in)}
             width={CORE_WIDTH - 8}
@@ -94,7 +95,7 @@ export function Core({ way, core, scale }: { way: Way; core: CoreSample; scale: 
 }
 
 /** The ruler that all cores stand beside. */
-export function CoreRuler({ scale, width }: { scale: Scale; width: number }) {
+export function CoreRuler({ scale, width, heelIn }: { scale: Scale; width: number; heelIn: number | null }) {
   const { metric } = useUnits();
   const unit = metric ? 10 / 25.4 : 1;
   const every = metric ? 10 : 5;
@@ -120,6 +121,14 @@ export function CoreRuler({ scale, width }: { scale: Scale; width: number }) {
       <text x={2} y={14}>
         {metric ? "mm" : "inches"}
       </text>
+      {heelIn !== null && heelIn < scale.topIn ? (
+        <>
+          <path className="core-heel" d={`M2 ${yOf(scale, heelIn)}H${width - 52}`} />
+          <text className="heel-name" x={2} y={yOf(scale, heelIn) - 5}>
+            plate
+          </text>
+        </>
+      ) : null}
     </svg>
   );
 }

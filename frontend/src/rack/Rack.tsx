@@ -3,13 +3,13 @@ import { useState } from "react";
 import type { Way } from "../api/client";
 import { useUnits } from "../app/units";
 import { useBench } from "../workbench/context";
-import { Core, CoreRuler, type Scale, scaleFor } from "./Core";
+import { Core, CoreRuler, scaleFor } from "./Core";
 import { rows, speaks } from "./rows";
 import { agree, inOrder, pickWay, type Shelf, shelves } from "./ways";
 
 const NAMES_WIDTH = 112;
 const CORE_SPACE = 116;
-const CORE_HEIGHT = 250;
+const PX_PER_IN = { desk: 8.2, phone: 8 };
 const SIX = 6;
 
 /** Every way of doing the job as a core beside one ruler, on shelves by method, best first. */
@@ -47,13 +47,9 @@ export function Rack() {
     );
   }
   const fits = Math.max(2, Math.min(SIX, Math.floor((width - NAMES_WIDTH - 8) / CORE_SPACE)));
-  const top = Math.max(
-    ...answer.ways.filter((w) => w.weighed.step_r === null).map((way) => way.weighed.fill_line_in ?? 0),
-    8,
-  );
-  const scale = scaleFor(top + 1, narrow ? 200 : CORE_HEIGHT);
+  const perIn = narrow ? PX_PER_IN.phone : PX_PER_IN.desk;
   const drawn = (document.sections ?? []).length > 1 ? (section.name ?? section.id) : null;
-  const all = shelves(answer.ways, aim);
+  const all = shelves(answer.ways, aim, answer.picked);
   const toggle = (id: string) =>
     setOpened((old) => (old.includes(id) ? old.filter((other) => other !== id) : [...old, id]));
   return (
@@ -71,7 +67,7 @@ export function Rack() {
           <ShelfView
             key={shelf.id}
             shelf={shelf}
-            scale={scale}
+            perIn={perIn}
             fits={fits}
             open={i === 0 || opened.includes(shelf.id)}
             fixed={i === 0}
@@ -97,14 +93,14 @@ function BlockedPattern() {
 
 interface ShelfProps {
   shelf: Shelf;
-  scale: Scale;
+  perIn: number;
   fits: number;
   open: boolean;
   fixed: boolean;
   onToggle: () => void;
 }
 
-function ShelfView({ shelf, scale, fits, open, fixed, onToggle }: ShelfProps) {
+function ShelfView({ shelf, perIn, fits, open, fixed, onToggle }: ShelfProps) {
   const [whole, setWhole] = useState(false);
   const { document } = useBench();
   const aim = document.weighing?.aim ?? "price";
@@ -125,7 +121,7 @@ function ShelfView({ shelf, scale, fits, open, fixed, onToggle }: ShelfProps) {
       {open ? (
         <>
           {chunks(shown, fits).map((ways) => (
-            <CoreTable key={ways[0]?.weighed.id} ways={ways} scale={scale} />
+            <CoreTable key={ways[0]?.weighed.id} ways={ways} perIn={perIn} />
           ))}
           {!fixed && ordered.length > fits ? (
             <button type="button" className="link" onClick={() => setWhole(!whole)}>
@@ -141,7 +137,7 @@ function ShelfView({ shelf, scale, fits, open, fixed, onToggle }: ShelfProps) {
 const chunks = (ways: readonly Way[], size: number) =>
   Array.from({ length: Math.ceil(ways.length / size) }, (_, i) => ways.slice(i * size, (i + 1) * size));
 
-function CoreTable({ ways, scale }: { ways: readonly Way[]; scale: Scale }) {
+function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
   const { rack, section, job, library, document, askWhy, pickFor } = useBench();
   const units = useUnits();
   const picked = rack.answer?.picked;
@@ -150,6 +146,11 @@ function CoreTable({ ways, scale }: { ways: readonly Way[]; scale: Scale }) {
     const cells = ways.map((way) => row.of(way));
     return cells.some((cell) => cell) && (ways.length === 1 || row.strong || !agree(cells));
   });
+  // One scale for all; each row is only as high as its tallest core.
+  const scale = scaleFor(Math.max(...ways.map((way) => way.weighed.fill_line_in ?? 0), 8) + 1, perIn);
+  const someBlocked = ways.some((way) => way.weighed.blocks.length);
+  const heel =
+    ways.flatMap((way) => way.weighed.cores).find((core) => core.section === section.id)?.heel_line_in ?? null;
   const pin = (id: string) =>
     job.edit("what is pinned", (d) => {
       const now = d.weighing?.pinned ?? [];
@@ -161,7 +162,8 @@ function CoreTable({ ways, scale }: { ways: readonly Way[]; scale: Scale }) {
         <thead>
           <tr>
             <td>
-              <CoreRuler scale={scale} width={NAMES_WIDTH - 8} />
+              <CoreRuler scale={scale} width={NAMES_WIDTH - 8} heelIn={heel} />
+              <div className="core-zero" />
             </td>
             {ways.map((way) => {
               const { weighed } = way;
@@ -181,14 +183,16 @@ function CoreTable({ ways, scale }: { ways: readonly Way[]; scale: Scale }) {
                       )
                     }
                   >
-                    <span className="core-reason">{blocked ? weighed.blocks[0] : ""}</span>
+                    {someBlocked ? <span className="core-reason">{weighed.blocks[0] ?? ""}</span> : null}
                     {core ? <Core way={way} core={core} scale={scale} /> : null}
-                    <b>{weighed.title}</b>
-                    <span className="soft">
-                      {weighed.subtitle}
-                      {weighed.step_r !== null && weighed.step_r !== undefined
-                        ? ` · to ${units.r(weighed.step_r)}`
-                        : ""}
+                    <span className="core-name">
+                      <b>{weighed.title}</b>
+                      <span className="soft">
+                        {weighed.subtitle}
+                        {weighed.step_r !== null && weighed.step_r !== undefined
+                          ? ` · to ${units.r(weighed.step_r)}`
+                          : ""}
+                      </span>
                     </span>
                     {here ? <span className="hidden"> picked</span> : null}
                     {blocked ? <span className="hidden"> blocked</span> : null}

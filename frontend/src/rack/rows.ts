@@ -19,7 +19,15 @@ export function rows(units: Units): Row[] {
     { name: "R over the plate", of: ({ weighed }) => r(weighed.r_at_plate) },
     {
       name: "to order",
-      of: ({ weighed }) => (weighed.packs ?? []).map((pack) => `${pack.count} ${pack.unit}`).join(" + "),
+      of: ({ weighed }) =>
+        ["bags", "bundles"]
+          .map((unit) => [
+            (weighed.packs ?? []).filter((p) => p.unit === unit).reduce((sum, p) => sum + p.count, 0),
+            unit,
+          ])
+          .filter(([count]) => count)
+          .map((pair) => pair.join(" "))
+          .join(" + "),
     },
     {
       name: `load, ${units.load(0).unit}`,
@@ -49,9 +57,9 @@ export function rows(units: Units): Row[] {
   ];
 }
 
-/** One or two words of what speaks for a way. */
+/** In a few words, what speaks most for a way. */
 export function speaks(way: Way): string {
   const said = way.weighed.speaks_for ?? [];
-  if (said.length) return said.slice(0, 2).join(", ");
+  if (said.length) return said[0] as string;
   return way.weighed.unbeaten ? "nothing beats it" : "";
 }

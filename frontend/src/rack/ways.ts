@@ -26,8 +26,8 @@ export function inOrder(ways: readonly Way[], aim: string): Way[] {
   });
 }
 
-/** First the best of each method, then a shelf for each. The first shelf goes by the targets as they are set. */
-export function shelves(ways: readonly Way[], aim: string): Shelf[] {
+/** First the one picked and the best of each method, then a shelf for each. The first shelf goes by the targets as they are set. */
+export function shelves(ways: readonly Way[], aim: string, picked: string | null): Shelf[] {
   const byMethod = METHODS.map(({ id, title }) => ({
     id,
     title,
@@ -39,7 +39,9 @@ export function shelves(ways: readonly Way[], aim: string): Shelf[] {
   const best = byMethod
     .map((shelf) => shelf.ways.find((way) => way.weighed.step_r === null) ?? shelf.ways[0])
     .filter((way) => way !== undefined);
-  return [{ id: "best", title: "The best of each method", ways: inOrder(best, aim) }, ...byMethod];
+  const here = ways.find((way) => way.weighed.id === picked);
+  const first = here && !best.includes(here) ? [here, ...best] : best;
+  return [{ id: "best", title: "The best of each method", ways: inOrder(first, aim) }, ...byMethod];
 }
 
 /** Sets the job's choice to a way, for every open floor or for one section; products come along. */

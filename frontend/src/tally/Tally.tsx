@@ -2,6 +2,7 @@ import { Popover, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { Span } from "../api/client";
 import { type Shown, useUnits } from "../app/units";
+import { money } from "../rack/rows";
 import { useBench } from "../workbench/context";
 import { FigureButton } from "./FigureButton";
 
@@ -48,6 +49,9 @@ export function Tally() {
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
   if (!totals) return <section className="tally" aria-label="Tally" />;
   const spare = document.settings?.spare_pct ?? 3;
+  const packed = plan?.order.filter((line) => line.unit === "bundles") ?? [];
+  const bundles = packed.reduce((sum, line) => sum + line.bags_order, 0);
+  const bundlesOnly = bundles > 0 && packed.length === plan?.order.length;
   return (
     <section className="tally" aria-label="Tally">
       <dl>
@@ -55,11 +59,15 @@ export function Tally() {
           <Cell
             large
             always
-            name="bags to order"
+            name={bundlesOnly ? "bundles to order" : "bags to order"}
             path={order ? `order.${order.product}.bags_order` : undefined}
-            unit={`${totals.bags_chart?.toFixed(1)} + ${spare} % spare`}
+            unit={
+              bundles && !bundlesOnly
+                ? `+ ${bundles} bundles, ${spare} % spare`
+                : `${totals.bags_chart?.toFixed(1)} + ${spare} % spare`
+            }
           >
-            {totals.bags_order}
+            {bundlesOnly ? bundles : totals.bags_order - bundles}
           </Cell>
         ) : null}
         {totals.fill_line_in ? (
@@ -99,9 +107,14 @@ export function Tally() {
             {units.load(totals.load_psf).value}
           </Cell>
         ) : null}
-        {totals.markers ? (
-          <Cell name="markers" path={`${at}markers`}>
-            {totals.markers}
+        {plan.cost ? (
+          <Cell name="crew" path="cost.hours" unit="h">
+            {plan.cost.hours.toFixed(1)}
+          </Cell>
+        ) : null}
+        {plan.cost ? (
+          <Cell name="price" path="cost.price">
+            {money(plan.cost.price, plan.cost.currency)}
           </Cell>
         ) : null}
         <div className={`cell always stops${stops.length ? " some" : ""}`}>

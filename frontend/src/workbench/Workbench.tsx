@@ -243,7 +243,7 @@ export function Workbench({ id, job, library, lists }: Props) {
       </nav>
       {bench ? (
         <BenchProvider value={bench}>
-          <main className={racked ? "drawings racked" : `drawings at-${step.id}`}>
+          <main className={`drawings ${racked ? "racked" : tool.kind === "pieces" ? "laying" : `at-${step.id}`}`}>
             {narrow && !racked ? (
               <SegmentedControl
                 className="tabs"

@@ -88,9 +88,9 @@ def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
     found = {
         "blowing": PEOPLE_AT_THE_MACHINE * blowing,
         "filling closed bays": PEOPLE_AT_THE_MACHINE * closed,
-        "batts": by_hand / rates["batts_ft2_per_person_hour"] + q.cuts * rates["minutes_per_cut"] / 60,
-        "baffles": q.baffles / rates["baffles_per_person_hour"],
-        "wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
+        "laying batts": by_hand / rates["batts_ft2_per_person_hour"] + q.cuts * rates["minutes_per_cut"] / 60,
+        "fitting baffles": q.baffles / rates["baffles_per_person_hour"],
+        "fitting wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
         "clearing out": PEOPLE_AT_THE_VACUUM * q.removal_ft3 / rates["vacuum_ft3_per_hour_of_two"],
     }
     return {what: hours for what, hours in found.items() if hours > 0}

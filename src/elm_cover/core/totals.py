@@ -39,7 +39,7 @@ class Totals:
 def totals_of(sections: Sequence[SectionPlan], order: Sequence[OrderLine], flags: Iterable[Flag]) -> Totals:
     """Sums and spans over the sections inside the thermal boundary; load is of the section nearest its limit."""
     inside = [s for s in sections if s.kind == "open_floor"]
-    complete = bool(inside) and all(s.bags.chart is not None for s in inside)
+    complete = bool(inside) and all(s.bags.chart is not None or s.batts for s in inside)
     loaded = [s for s in inside if s.load_psf is not None]
     heaviest = max(
         loaded, key=lambda s: (s.load_psf or 0) / s.load_limit_psf if s.load_limit_psf else 0.0, default=None

@@ -183,7 +183,7 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
         name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
         story.append(
             Paragraph(
-                f"<b>Order {line.bags_order} bags of {escape(name)}</b>: {line.bags_chart:.2f} by the chart and "
+                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {line.bags_chart:.2f} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
                 f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
                 plain,
             )

@@ -16,7 +16,7 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
   const range = { old: grid?.old_range_in, planned: grid?.depth_range_in, r: grid?.r_range }[which];
   return (
     <ul className="floor-key">
-      {range && tool.kind !== "corners" ? (
+      {range && tool.kind !== "corners" && tool.kind !== "pieces" ? (
         <li>
           <span className="shades" aria-hidden="true" />{" "}
           {which === "r"

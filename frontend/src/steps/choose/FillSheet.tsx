@@ -1,50 +1,35 @@
-import { Checkbox } from "@mantine/core";
-import type { JobDocument, Product } from "../../api/client";
+import { Checkbox, Select } from "@mantine/core";
+import type { JobDocument } from "../../api/client";
 import { useUnits } from "../../app/units";
 import { NumberField } from "../../fields/NumberField";
 import { Pick } from "../../fields/Pick";
+import { METHODS } from "../../rack/ways";
 import { FigureButton } from "../../tally/FigureButton";
 import { useBench } from "../../workbench/context";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../../workbench/oldFill";
 import { Part } from "../Part";
+import { ByInches } from "./ByInches";
 import { ChartTable } from "./ChartTable";
+import { Products } from "./Products";
+import { ProductTables } from "./ProductTables";
 
 type Choice = NonNullable<JobDocument["choice"]>[string];
+type Method = NonNullable<Choice["method"]>;
 
-/** The way picked for this section in detail: method, product, depth, and the reading of its chart. */
+/** The way picked for this section in detail: old fill, method, product, depth, and the reading of its chart. */
 export function FillSheet() {
-  const { document, section, sectionPlan, plan, job, library } = useBench();
-  const units = useUnits();
+  const { document, section, job } = useBench();
   const choice = document.choice?.[section.id];
-  const own = document.products?.filter((p) => p.chart && !library.some((l) => l.id === p.id)) ?? [];
-  const offered: Product[] = [...library, ...own];
+  const open = (section.kind ?? "open_floor") === "open_floor";
+  const method: Method = open ? (choice?.method ?? "top_up") : "enclosed_fill";
   const product = document.products?.find((p) => p.id === choice?.product);
   const set = (change: Partial<Choice>) =>
     job.edit("the choice", (d) => {
       d.choice = { ...d.choice, [section.id]: { ...d.choice?.[section.id], ...change } };
     });
-  const pick = (picked: Product) =>
-    job.edit("the product", (d) => {
-      if (!d.products?.some((p) => p.id === picked.id)) d.products = [...(d.products ?? []), picked];
-      d.choice = {
-        ...d.choice,
-        [section.id]: { ...d.choice?.[section.id], product: picked.id, depth: { by: "target" } },
-      };
-      const used = new Set(Object.values(d.choice).map((c) => c.product));
-      d.products = d.products.filter((p) => used.has(p.id) || !library.some((l) => l.id === p.id));
-    });
-  const settings = (change: Partial<NonNullable<JobDocument["settings"]>>) =>
-    job.edit("a setting", (d) => {
-      d.settings = { ...d.settings, ...change };
-    });
-  const needed = sectionPlan?.r_needed;
-  const plain = sectionPlan?.r_needed_by_subtraction;
-  const figures = plan?.figures;
-  const rule = document.settings?.chart_rule ?? "next_row";
-  const byFlag = choice?.depth?.by === "installed_in";
   return (
     <>
-      {section.existing?.length ? (
+      {open && section.existing?.length ? (
         <Part title="Old fill" aside={decidedOldFill(document, section) ? undefined : "not decided: kept meanwhile"}>
           <Pick
             label="What becomes of it"
@@ -61,91 +46,157 @@ export function FillSheet() {
           />
         </Part>
       ) : null}
-      <Part title="Product" aside="made-up examples: compare with your bag">
-        <fieldset className="products">
-          <legend className="hidden">Product to blow</legend>
-          {offered.map((p) => (
-            <label key={p.id} className="product">
-              <input type="radio" name="product" checked={choice?.product === p.id} onChange={() => pick(p)} />
-              <svg width="34" height="34" aria-hidden="true">
-                <rect width="34" height="34" className="swatch" />
-                <rect width="34" height="34" fill={`url(#tx-${p.kind})`} />
-              </svg>
-              <span>
-                <b>{p.name}</b>
-                <span className="soft">
-                  {units.weight(p.bag_lb ?? 0).value} {units.weight(p.bag_lb ?? 0).unit} a bag
-                </span>
-              </span>
-            </label>
-          ))}
-        </fieldset>
-      </Part>
-      {product ? (
-        <Part title="Depth" aside={byFlag ? "set by hand" : "by the target"}>
-          {needed !== null && needed !== undefined ? (
-            <p className="answer">
-              To add:{" "}
-              <FigureButton name="R to add" figure={figures?.[`sections.${section.id}.r_needed`]}>
-                <b>{units.r(needed)}</b>
-              </FigureButton>
-              {sectionPlan?.r_added !== null && sectionPlan?.r_added !== undefined
-                ? `; this fill adds ${units.r(sectionPlan.r_added)}.`
-                : "."}{" "}
-              {plain !== null && plain !== undefined && Math.abs(plain - needed) >= 0.5
-                ? `Plain subtraction would ask ${units.r(plain)}.`
-                : ""}
-            </p>
-          ) : null}
-          {sectionPlan?.bag_covers_ft2 ? (
-            <p className="answer">
-              One bag covers{" "}
-              <b>
-                {units.metric
-                  ? `${units.area(sectionPlan.bag_covers_ft2).value} m²`
-                  : `${sectionPlan.bag_covers_ft2.toFixed(1)} ft²`}
-              </b>{" "}
-              here.
-              {sectionPlan.bags?.field !== null && sectionPlan.bags?.field !== undefined
-                ? ` The chart asks ${sectionPlan.bags?.chart?.toFixed(1)} bags; thin edges and joists mean the attic takes about ${sectionPlan.bags?.field.toFixed(1)}.`
-                : ""}
-            </p>
-          ) : null}
-          {byFlag ? (
-            <button type="button" className="link" onClick={() => set({ depth: { by: "target" } })}>
-              Go back to the depth for the target
-            </button>
-          ) : null}
-          <Pick
-            label="Between printed rows"
-            value={rule}
-            options={[
-              { value: "next_row", label: "next row up" },
-              { value: "interpolate", label: "interpolate" },
-            ]}
-            onValue={(chart_rule) => settings({ chart_rule: chart_rule as "next_row" })}
-            note={
-              rule === "next_row" ? "What the label can prove." : "Thickness and weight in proportion between two rows."
+      {open ? (
+        <Part title="Method">
+          <Select
+            size="sm"
+            label="How it is done"
+            data={METHODS.map(({ id, title }) => ({ value: id, label: title }))}
+            value={method}
+            allowDeselect={false}
+            onChange={(to) =>
+              job.edit("the method", (d) => {
+                const blown = (m: string) => !["batts_across", "batts_between_and_across"].includes(m);
+                const now = d.choice?.[section.id];
+                const keep = blown(method) === blown(to as string);
+                d.choice = {
+                  ...d.choice,
+                  [section.id]: {
+                    ...now,
+                    method: to as Method,
+                    product: keep ? now?.product : undefined,
+                    layers: undefined,
+                    depth: { by: "target" },
+                  },
+                };
+                if (to === "lift_and_fill" || to === "clear_and_blow")
+                  decideOldFill(d, section.id, to === "lift_and_fill" ? "lift" : "clear");
+              })
             }
           />
-          <NumberField
-            label="Spare"
-            unit="%"
-            path="settings.spare_pct"
-            value={document.settings?.spare_pct ?? 3}
-            least={0}
-            most={100}
-            onValue={(v) => settings({ spare_pct: v ?? 0 })}
-          />
-          <Checkbox
-            size="sm"
-            label="Leave the joists' width out where all new fill lies between them"
-            checked={document.settings?.deduct_framing ?? false}
-            onChange={(event) => settings({ deduct_framing: event.currentTarget.checked })}
-          />
-          <ChartTable product={product} r={sectionPlan?.r_added ?? null} />
         </Part>
       ) : null}
+      <Products method={method} />
+      {open ? null : <Bays set={set} />}
+      {open && product?.chart ? <DepthPart set={set} /> : null}
+      <ByInches />
+      <ProductTables />
     </>
+  );
+}
+
+/** What a slope, a wall or a closed bay takes, by volume and density. */
+function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
+  const { sectionPlan, document, section } = useBench();
+  const units = useUnits();
+  const given = document.choice?.[section.id]?.density_pcf;
+  if (!document.choice?.[section.id]?.product) return null;
+  return (
+    <Part title="Closed bays" aside="by volume and density">
+      <NumberField
+        label="Density"
+        unit="lb/ft³"
+        path={`choice.${section.id}.density_pcf`}
+        value={given ?? sectionPlan?.density_pcf}
+        least={0.1}
+        most={10}
+        mayBeEmpty
+        hint="empty: the start value of its kind"
+        onValue={(density_pcf) => set({ density_pcf })}
+      />
+      {sectionPlan?.bags?.chart !== null && sectionPlan?.bags?.chart !== undefined ? (
+        <p className="answer">
+          <b>{sectionPlan.bags.chart.toFixed(1)} bags</b>, {units.r(sectionPlan.r_nominal ?? 0)} in{" "}
+          {units.depth(sectionPlan.installed_in ?? 0).value} {units.depth(0).unit}.
+        </p>
+      ) : null}
+      <p className="note">
+        Close the lower end first. Check the density by filling a box of known volume, and by cores. Slopes and upright
+        bays are filled dense, or the fill slumps.
+      </p>
+    </Part>
+  );
+}
+
+/** How deep, by which reading of the chart, and what a bag does here. */
+function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
+  const { document, section, sectionPlan, plan, job } = useBench();
+  const units = useUnits();
+  const choice = document.choice?.[section.id];
+  const product = document.products?.find((p) => p.id === choice?.product);
+  const settings = (change: Partial<NonNullable<JobDocument["settings"]>>) =>
+    job.edit("a setting", (d) => {
+      d.settings = { ...d.settings, ...change };
+    });
+  const needed = sectionPlan?.r_needed;
+  const plain = sectionPlan?.r_needed_by_subtraction;
+  const figures = plan?.figures;
+  const rule = document.settings?.chart_rule ?? "next_row";
+  const byFlag = choice?.depth?.by === "installed_in";
+  const bags = sectionPlan?.bags;
+  const covers = sectionPlan?.bag_covers_ft2;
+  const perBag = covers && sectionPlan?.net_area_ft2 ? covers / sectionPlan.net_area_ft2 : null;
+  return (
+    <Part title="Depth" aside={byFlag ? "set by hand" : "by the target"}>
+      {needed !== null && needed !== undefined ? (
+        <p className="answer">
+          To add:{" "}
+          <FigureButton name="R to add" figure={figures?.[`sections.${section.id}.r_needed`]}>
+            <b>{units.r(needed)}</b>
+          </FigureButton>
+          {sectionPlan?.r_added !== null && sectionPlan?.r_added !== undefined
+            ? `; this fill adds ${units.r(sectionPlan.r_added)}.`
+            : "."}{" "}
+          {plain !== null && plain !== undefined && Math.abs(plain - needed) >= 0.5
+            ? `Plain subtraction would ask ${units.r(plain)}.`
+            : ""}
+        </p>
+      ) : null}
+      {covers ? (
+        <p className="answer">
+          One bag covers <b>{units.metric ? `${units.area(covers).value} m²` : `${covers.toFixed(1)} ft²`}</b> here
+          {perBag && sectionPlan?.installed_in
+            ? `, or ${units.metric ? `${(perBag * sectionPlan.installed_in * 25.4).toFixed(1)} mm` : `${(perBag * sectionPlan.installed_in).toFixed(2)} in`} over this whole floor`
+            : ""}
+          .
+          {bags?.field !== null && bags?.field !== undefined
+            ? ` The chart asks ${bags.chart?.toFixed(1)} bags; thin edges and joists mean the attic takes about ${bags.field.toFixed(1)}.`
+            : ""}
+        </p>
+      ) : null}
+      {byFlag ? (
+        <button type="button" className="link" onClick={() => set({ depth: { by: "target" } })}>
+          Go back to the depth for the target
+        </button>
+      ) : null}
+      <Pick
+        label="Between printed rows"
+        value={rule}
+        options={[
+          { value: "next_row", label: "next row up" },
+          { value: "interpolate", label: "interpolate" },
+        ]}
+        onValue={(chart_rule) => settings({ chart_rule: chart_rule as "next_row" })}
+        note={
+          rule === "next_row" ? "What the label can prove." : "Thickness and weight in proportion between two rows."
+        }
+      />
+      <NumberField
+        label="Spare"
+        unit="%"
+        path="settings.spare_pct"
+        value={document.settings?.spare_pct ?? 3}
+        least={0}
+        most={100}
+        onValue={(v) => settings({ spare_pct: v ?? 0 })}
+      />
+      <Checkbox
+        size="sm"
+        label="Leave the joists' width out where all new fill lies between them"
+        checked={document.settings?.deduct_framing ?? false}
+        onChange={(event) => settings({ deduct_framing: event.currentTarget.checked })}
+      />
+      {product?.chart ? <ChartTable product={product} r={sectionPlan?.r_added ?? null} /> : null}
+    </Part>
   );
 }

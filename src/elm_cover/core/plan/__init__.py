@@ -63,6 +63,8 @@ def plan(job: Job) -> Plan:
         book.figures.update(notes.figures)
     order = _order(job, sections, book)
     cost = _cost(job, inputs, sections, products)
+    if cost is not None:
+        _explain_cost(job, cost, book)
     return Plan(
         tuple(sections),
         order,
@@ -111,6 +113,32 @@ def _cost(
     if not known or len(known) < len(taken):
         return None
     return cost_of(total(known), products, job.settings.spare_pct, book_input(job))
+
+
+def _explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
+    money = cost.currency
+    book.figure(
+        "cost.price",
+        cost.price,
+        money,
+        "(material + labor + disposal + overhead) / (1 − margin)",
+        "the price book: made-up start values until they are yours",
+        material=(cost.material, money),
+        labor=(cost.labor, money),
+        disposal=(cost.disposal, money),
+        overhead=(cost.overhead, money),
+        margin=(job.book.margin_pct, "% of the price"),
+    )
+    book.figure(
+        "cost.hours",
+        cost.hours,
+        "h",
+        "person-hours / crew",
+        "start rates, ± 40 %; preparation not in them",
+        person_hours=(cost.person_hours, "h"),
+        crew=(job.book.rates.crew, "people"),
+        **{line.what.lower().replace(" ", "_"): (line.amount, "h") for line in cost.lines if line.group == "labor"},
+    )
 
 
 def _saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving | None:

@@ -80,7 +80,9 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     """The candidate weighed on one floor."""
     section, choice, missing = _chosen(floor, candidate, pool)
     if choice is None:
-        return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=(missing,), net_ft2=floor.site.net_ft2)
+        return CoreSample(
+            section.id, _today(floor), heel_line_in=_heel_line(floor), blocks=(missing,), net_ft2=floor.site.net_ft2
+        )
     notes = Notebook(section.id)
     made = build_up(section, floor.site, floor.eaves, notes)
     blocks = [flag.text for flag in notes.flags if flag.level == "stop"]
@@ -225,6 +227,15 @@ def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
     for batt in taper.batts:
         put("batt", batt.material, batt.depth_in)
     put("new", new_kind, taper.fill.installed_in)
+    return tuple(found)
+
+
+def _today(floor: Floor) -> tuple[CoreLayer, ...]:
+    """What lies there now, where nothing of the way can be put on it."""
+    found, at = [], 0.0
+    for layer in floor.site.today or ():
+        found.append(CoreLayer("old", layer.material, at, at + layer.depth_in))
+        at += layer.depth_in
     return tuple(found)
 
 
