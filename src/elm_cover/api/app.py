@@ -9,6 +9,7 @@ from flask_openapi3 import Info, OpenAPI
 from .. import __version__
 from ..store.jobs import JobStore
 from .exchange import exchange
+from .firm import firm
 from .jobs import jobs
 from .pages import pages
 from .photos import photos
@@ -39,6 +40,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     app.register_api(photos)
     app.register_api(exchange)
     app.register_api(racks)
+    app.register_api(firm)
 
     @app.get("/api/openapi.json", doc_ui=False)
     def openapi_document() -> dict[str, object]:

@@ -10,6 +10,7 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..formats.job_file import dump_document
 from ..formats.job_sheet import job_sheet
+from ..formats.offer import offer
 from ..job import Job, read_job
 from ..store.jobs import JobStore, StoredJob
 from .models import (
@@ -18,6 +19,7 @@ from .models import (
     JobList,
     JobPath,
     PaperAnswer,
+    PaperQuery,
     RevisionAnswer,
     RevisionList,
     RevisionPath,
@@ -28,6 +30,9 @@ from .problems import Problem, problem
 
 ACTOR = "local"
 jobs = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
+
+
+PAPERS = {"job sheet": job_sheet, "offer": offer}
 
 
 def job_store() -> JobStore:
@@ -44,7 +49,7 @@ def stored_answer(job: StoredJob, status: int = 200) -> Response:
     return response
 
 
-def _seen(header: IfMatch) -> int | Response:
+def version_seen(header: IfMatch) -> int | Response:
     """The save number in If-Match, or why there is none."""
     if header.if_match is None:
         return problem(428, "Say which version this replaces", "Send the ETag of the version you read as If-Match.")
@@ -80,7 +85,7 @@ def read_one(path: JobPath) -> Response:
     summary="Replace a job",
 )
 def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> Response:
-    seen = _seen(header)
+    seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
     return stored_answer(job_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
@@ -115,7 +120,7 @@ def read_revision(path: RevisionPath) -> Response:
     summary="Bring an old revision back, as a new one",
 )
 def bring_back(path: RevisionPath, header: IfMatch) -> Response:
-    seen = _seen(header)
+    seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
     return stored_answer(job_store().bring_back(path.job_id, path.number, seen, ACTOR))
@@ -124,14 +129,15 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
 @jobs.post(
     "/<job_id>/papers",
     responses={201: PaperAnswer, 404: Problem, 412: Problem, 428: Problem},
-    summary="Issue the job sheet, as PDF, and keep it",
+    summary="Issue a paper, as PDF, and keep it",
 )
-def issue_sheet(path: JobPath, header: IfMatch) -> Response:
-    seen = _seen(header)
+def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
+    seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
+    make = PAPERS[query.kind]
     number, job = job_store().issue_paper(
-        path.job_id, "job sheet", seen, ACTOR, lambda document: job_sheet(read_job(document), date.today())
+        path.job_id, query.kind, seen, ACTOR, lambda document: make(read_job(document), date.today())
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from ..core.features import FeatureKind
 from ..core.hazards import Stop
+from ..core.opinions import Opinion
 from ..core.saving import Fuel
 from ..job_book import Book
 from ..job_product import Product
@@ -34,3 +35,4 @@ class ChoiceLists(BaseModel):
     concerns: list[str]
     fuels: dict[str, Fuel]
     book: Book
+    opinions: list[Opinion]

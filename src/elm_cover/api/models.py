@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.cost import Cost
 from ..core.look import Look
+from ..core.other_road import OtherRoad
 from ..core.plan.rack import Mix, StepUp, Way
 from ..core.result import Flag, HeatShare, Open, OrderLine, SectionPlan
 from ..core.saving import Saving
@@ -32,6 +33,10 @@ class BinQuery(BaseModel):
 
 class SaveQuery(BaseModel):
     reason: Literal["save", "step", "kept over another"] = "save"
+
+
+class PaperQuery(BaseModel):
+    kind: Literal["job sheet", "offer"] = "job sheet"
 
 
 class IfMatch(BaseModel):
@@ -145,6 +150,8 @@ class PlanFigures(BaseModel):
     heat: list[HeatShare]
     cost: Cost | None
     saving: Saving | None
+    opinions: list[str]
+    other_road: OtherRoad
 
 
 class DrawnEdge(BaseModel):

@@ -14,6 +14,7 @@ from ..core.existing import CONTACT_VOID, R_PER_IN
 from ..core.features import FLUE_TITLES, KINDS
 from ..core.hazards import STANDING_CAUTIONS, STOPS
 from ..core.look import CONCERNS
+from ..core.opinions import OPINIONS
 from ..core.plan import plan, plan_json
 from ..core.saving import FUELS
 from ..core.targets import EDITIONS
@@ -59,6 +60,7 @@ def lists() -> Response:
         concerns=list(CONCERNS),
         fuels=FUELS,
         book=Book(),
+        opinions=list(OPINIONS),
     )
     return jsonify(answer.model_dump())
 

@@ -12,6 +12,7 @@ from werkzeug.exceptions import HTTPException
 
 from ..job_fields import Fault, JobError, faults_of
 from ..store.database import StoreError
+from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError
 from ..store.photos import NoSuchPhotoError
 
@@ -96,6 +97,17 @@ def handle_problems(app: Flask) -> None:
             },
         )
         response.set_etag(str(current.saves))
+        return response
+
+    @app.errorhandler(StaleFirmError)
+    def _stale_firm(error: StaleFirmError) -> Response:
+        response = problem(
+            412,
+            "Kept by somebody else in between",
+            "Yours was not kept. What is kept now is in “current”.",
+            current=error.current.document,
+        )
+        response.set_etag(str(error.current.saves))
         return response
 
     @app.errorhandler(RecursionError)

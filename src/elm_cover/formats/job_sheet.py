@@ -2,29 +2,28 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from datetime import date
-from functools import cache
-from importlib import resources
 from io import BytesIO
 from xml.sax.saxutils import escape
 
 from reportlab.lib.enums import TA_LEFT
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
 
 from ..core.drawing import drawing
+from ..core.opinions import house_rules_said
 from ..core.outline import edge_side
 from ..core.plan import Plan, plan
 from ..core.result import EavePlan, Flag, SectionPlan
 from ..core.units import eighths, feet_inches, r_value, whole_up
 from ..job import Job, framing_of
+from .paper import MARGIN, caption, fitted, fonts
 from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
 
-MARGIN = 40.0
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
 MOST_SQUEEZED = 1.4
 CAUTIONS = (
@@ -35,17 +34,9 @@ CAUTIONS = (
 )
 
 
-@cache
-def _fonts() -> None:
-    folder = resources.files("elm_cover") / "formats" / "fonts"
-    pdfmetrics.registerFont(TTFont(REGULAR, str(folder / "AtkinsonHyperlegible-Regular.ttf")))
-    pdfmetrics.registerFont(TTFont(BOLD, str(folder / "AtkinsonHyperlegible-Bold.ttf")))
-    pdfmetrics.registerFontFamily(REGULAR, normal=REGULAR, bold=BOLD)
-
-
 def job_sheet(job: Job, today: date) -> bytes:
     """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
-    _fonts()
+    fonts()
     result = plan(job)
     drawn = drawing(result, framing_of(job))
     width, height = letter
@@ -55,19 +46,19 @@ def job_sheet(job: Job, today: date) -> bytes:
     canvas.setAuthor("Elm Cover")
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 17)
-    canvas.drawString(MARGIN, height - 54, _fitted(job.name or "Unnamed job", BOLD, 17, width - 2 * MARGIN - 130))
+    canvas.drawString(MARGIN, height - 54, fitted(job.name or "Unnamed job", BOLD, 17, width - 2 * MARGIN - 130))
     canvas.setFont(REGULAR, 9)
     canvas.setFillColor(SOFT)
-    canvas.drawString(MARGIN, height - 68, _fitted(job.address or "", REGULAR, 9, width - 2 * MARGIN - 130))
+    canvas.drawString(MARGIN, height - 68, fitted(job.address or "", REGULAR, 9, width - 2 * MARGIN - 130))
     canvas.drawRightString(width - MARGIN, height - 54, "Job sheet, Elm Cover")
     canvas.drawRightString(width - MARGIN, height - 68, f"planned {today.isoformat()}")
     _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
     if drawn["sections"]:
         scale = draw_floor(canvas, drawn, (MARGIN, height - 352, width - 2 * MARGIN, 222))
-        _caption(canvas, MARGIN, height - 134, f"Floor, {scale}, north up")
+        caption(canvas, MARGIN, height - 134, f"Floor, {scale}, north up")
     if drawn["cut"]:
         scale = draw_cut(canvas, drawn["cut"], (MARGIN, height - 530, width - 2 * MARGIN, 160))
-        _caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
+        caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
     _flow(canvas, _story(job, result, width - 2 * MARGIN), job.name or "Unnamed job")
     canvas.save()
     return buffer.getvalue()
@@ -95,27 +86,17 @@ def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
         canvas.showPage()
         if story:
             page += 1
-            _caption(canvas, MARGIN, height - 40, _fitted(f"{name}, page {page}", BOLD, 9, width - 2 * MARGIN))
+            caption(canvas, MARGIN, height - 40, fitted(f"{name}, page {page}", BOLD, 9, width - 2 * MARGIN))
             frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
-
-
-def _fitted(text: str, font: str, size: float, width: float) -> str:
-    while text and pdfmetrics.stringWidth(text, font, size) > width:
-        text = text[:-2].rstrip() + "…"
-    return text
-
-
-def _caption(canvas: Canvas, x: float, y: float, text: str) -> None:
-    canvas.setFont(BOLD, 9)
-    canvas.setFillColor(INK)
-    canvas.drawString(x, y, text)
 
 
 def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: float) -> None:
     totals = result.totals
     cells = []
-    if totals.bags_order is not None:
-        cells.append(("bags to order", str(totals.bags_order)))
+    for unit in ("bags", "bundles"):
+        count = sum(line.bags_order for line in result.order if line.unit == unit)
+        if totals.bags_order is not None and (count or (unit == "bags" and not result.order)):
+            cells.append((f"{unit} to order", str(count)))
     if totals.fill_line_in:
         cells.append(("fill line", eighths(totals.fill_line_in.most)))
     if totals.area_ft2 is not None:
@@ -146,7 +127,8 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
         canvas.setFont(REGULAR, 7.5)
         canvas.setFillColor(SOFT)
         canvas.drawString(x + 5, bottom + 25, name)
-        canvas.setFont(BOLD, 12)
+        size = next((s for s in (12, 11, 10, 9) if stringWidth(value, BOLD, s) <= step - 8), 8)
+        canvas.setFont(BOLD, size)
         canvas.setFillColor(RUST if name == "stops" and totals.stops else INK)
         canvas.drawString(x + 5, bottom + 8, value)
 
@@ -189,6 +171,10 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
             )
         )
     story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
+    story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
+    rules = house_rules_said(job.house_rules)
+    if rules:
+        story.append(Paragraph(f"<b>House rules:</b> {escape('; '.join(rules))}.", plain))
     cautions = {flag.text: flag for flag in result.flags if flag.level == "caution"}
     story += [_flag(flag, plain) for flag in cautions.values()]
     if result.open:
@@ -227,6 +213,27 @@ def _old_fill(section: SectionPlan) -> str:
     return (
         f"<b>{name}: re-lay the old batts</b> by hand, in contact with the ceiling." if found.action == "relay" else ""
     )
+
+
+def _batts(job: Job, section: SectionPlan) -> list[str]:
+    """Each layer of batts with its cut list: pieces of a course that are cut, length by width in inches."""
+    found = []
+    for layer in section.batts:
+        name = next((p.name or p.id for p in job.products if p.id == layer.product), layer.product)
+        cuts = [
+            f"course {course.number}: "
+            + ", ".join(
+                f"{count} of {long:g} × {wide:g}" if count > 1 else f"{long:g} × {wide:g}"
+                for (long, wide), count in Counter(course.cuts).items()
+            )
+            for course in layer.courses
+            if course.cuts
+        ]
+        found.append(
+            f"<b>{escape(section.name or section.id)}: lay {escape(name)} {layer.place} the joists</b>, {layer.pieces} pieces, "
+            f"{layer.cuts} cut, {layer.splits} slit; far end first, back to the way in. Cuts, inches: {'; '.join(cuts) or 'none'}."
+        )
+    return found
 
 
 def _row(job: Job, section: SectionPlan) -> list[str]:

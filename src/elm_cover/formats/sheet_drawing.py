@@ -30,6 +30,7 @@ BELOW_CEILING_IN = 5.0
 CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
     "ceiling": (INK, None, 0.6),
     "old_fill": (None, BARK_PALE, 0),
+    "batt": (INK, HexColor("#ffffff"), 0.5),
     "new_fill": (None, LEAF_PALE, 0),
     "settled": (LEAF, None, 0.6),
     "top": (LEAF, None, 1.4),
@@ -132,7 +133,19 @@ def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
     clip = canvas.beginPath()
     clip.rect(left, bottom, right - left, height)
     canvas.clipPath(clip, stroke=0)
-    for role in ("deck", "soffit", "plate", "ceiling", "old_fill", "new_fill", "settled", "top", "air", "baffle"):
+    for role in (
+        "deck",
+        "soffit",
+        "plate",
+        "ceiling",
+        "old_fill",
+        "batt",
+        "new_fill",
+        "settled",
+        "top",
+        "air",
+        "baffle",
+    ):
         for shape in (s for s in cut["shapes"] if s["role"] == role):
             stroke, fill, weight = CUT_STYLE[role]
             where = [place(p) for p in shape["points"]]
@@ -143,17 +156,22 @@ def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
     canvas.restoreState()
     _ruler(canvas, right, oy, k, top)
     canvas.setFont(BOLD, 8)
+    lowest = float("inf")
     if cut["fill_line_in"]:
         y = oy + cut["fill_line_in"] * k
         canvas.setFillColor(LEAF)
         canvas.drawString(right + 22, y - 3, f"fill line {eighths(cut['fill_line_in'])}")
         canvas.setFont(REGULAR, 8)
         canvas.drawString(right + 22, y - 13, f"new {eighths(cut['installed_in'])}")
-        canvas.drawString(right + 22, y - 23, f"settles {eighths(cut['settled_in'])}")
+        lowest = y - 23
+        if cut["installed_in"] - cut["settled_in"] > 0.05:
+            canvas.drawString(right + 22, y - 23, f"settles {eighths(cut['settled_in'])}")
+            lowest = y - 33
     if cut["old_in"]:
         canvas.setFillColor(BARK)
         canvas.setFont(REGULAR, 8)
-        canvas.drawString(right + 22, oy + cut["old_in"] * k / 2 - 3, f"old {eighths(cut['old_in'])}")
+        y = min(oy + cut["old_in"] * k / 2 - 3, lowest)
+        canvas.drawString(right + 22, y, f"old {eighths(cut['old_in'])}")
     return f"1 to {reduction}"
 
 

@@ -62,7 +62,20 @@ class PaperRow(Model):
         table_name = "paper"
 
 
-MODELS = (JobRow, RevisionRow, PaperRow)
+class FirmRow(Model):
+    """The one row of what the firm keeps."""
+
+    id = IntegerField(primary_key=True)
+    saves = IntegerField()
+    actor = TextField()
+    saved_at = TextField()
+    document = TextField()
+
+    class Meta:
+        table_name = "firm"
+
+
+MODELS = (JobRow, RevisionRow, PaperRow, FirmRow)
 
 
 def open_database(folder: Path) -> SqliteDatabase:

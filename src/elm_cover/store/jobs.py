@@ -99,7 +99,7 @@ class JobStore:
         """Stores a new job as revision 1, with the papers (number, kind, bytes) issued of it elsewhere."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
-        with self._writing():
+        with self.writing():
             JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document)))
             self._add_revision(job_id, 1, "created", actor, document)
             for number, kind, content in papers:
@@ -108,14 +108,14 @@ class JobStore:
 
     def papers(self, job_id: str) -> list[tuple[int, str, bytes]]:
         """Every paper of a job: number, kind and bytes."""
-        with self._reading():
+        with self.reading():
             self._get(job_id)
             rows = PaperRow.select().where(PaperRow.job == job_id).order_by(PaperRow.number)
             return [(row.number, row.kind, bytes(row.content)) for row in rows]
 
     def get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         """The job as it is now. Raises NoSuchJobError."""
-        with self._reading():
+        with self.reading():
             return self._get(job_id, in_bin)
 
     def _get(self, job_id: str, in_bin: bool = False) -> StoredJob:
@@ -127,7 +127,7 @@ class JobStore:
 
     def all(self, in_bin: bool = False) -> list[ListedJob]:
         """Every job on the shelf (or in the bin), the one saved last first."""
-        with self._reading():
+        with self.reading():
             listed = []
             for job in JobRow.select().where(JobRow.deleted_at.is_null(not in_bin)):
                 last = self._last(job.id)
@@ -152,20 +152,20 @@ class JobStore:
         """
         document = with_ids(document)
         summary = json.dumps(self._summarise(document))
-        with self._writing():
+        with self.writing():
             self._seen(job_id, seen)
             return self._store(job_id, document, summary, actor, reason, brought_from)
 
     def discard(self, job_id: str, actor: str) -> None:
         """Puts a job in the bin; nothing of it is lost, and its history says who did."""
-        with self._writing():
+        with self.writing():
             job = self._get(job_id)
             self._add_revision(job_id, job.revision + 1, "put in the bin", actor, job.document)
             JobRow.update(deleted_at=self._now().isoformat()).where(JobRow.id == job_id).execute()
 
     def bring_out(self, job_id: str, actor: str) -> StoredJob:
         """Takes a job out of the bin again."""
-        with self._writing():
+        with self.writing():
             job = self._get(job_id, in_bin=True)
             self._add_revision(job_id, job.revision + 1, "taken out of the bin", actor, job.document)
             JobRow.update(deleted_at=None).where(JobRow.id == job_id).execute()
@@ -173,14 +173,14 @@ class JobStore:
 
     def revisions(self, job_id: str) -> list[RevisionNote]:
         """A job's history, newest first."""
-        with self._reading():
+        with self.reading():
             self._get(job_id)
             rows = RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
             return [RevisionNote(r.number, r.reason, r.actor, r.started_at, r.saved_at, r.brought_from) for r in rows]
 
     def revision(self, job_id: str, number: int) -> dict[str, Any]:
         """The document of one revision. Raises NoSuchRevisionError."""
-        with self._reading():
+        with self.reading():
             self._get(job_id)
             row = RevisionRow.get_or_none((RevisionRow.job == job_id) & (RevisionRow.number == number))
             if row is None:
@@ -200,9 +200,9 @@ class JobStore:
 
         Raises StaleSaveError where the client has not seen what would be printed.
         """
-        with self._reading():
+        with self.reading():
             content = make(self._seen(job_id, seen).document)
-        with self._writing():
+        with self.writing():
             document = self._seen(job_id, seen).document
             job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, actor, "paper")
             last = PaperRow.select(fn.MAX(PaperRow.number)).where(PaperRow.job == job_id).scalar()
@@ -223,7 +223,7 @@ class JobStore:
 
     def paper(self, job_id: str, number: int) -> bytes:
         """A paper as it was issued. Raises NoSuchPaperError."""
-        with self._reading():
+        with self.reading():
             self._get(job_id)
             row = PaperRow.get_or_none((PaperRow.job == job_id) & (PaperRow.number == number))
             if row is None:
@@ -264,10 +264,10 @@ class JobStore:
         JobRow.update(saves=JobRow.saves + 1, summary=summary).where(JobRow.id == job_id).execute()
         return self._get(job_id)
 
-    def _reading(self) -> AbstractContextManager[None]:
+    def reading(self) -> AbstractContextManager[None]:
         return _using(self._database, self._database.connection_context())
 
-    def _writing(self) -> AbstractContextManager[None]:
+    def writing(self) -> AbstractContextManager[None]:
         """One immediate transaction: what is read in it cannot change before it is written."""
         return _using(self._database, self._database.connection_context(), self._database.atomic("IMMEDIATE"))
 

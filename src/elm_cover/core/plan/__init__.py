@@ -13,6 +13,8 @@ from ..cost import Cost, cost_of
 from ..coverage import bags_to_order
 from ..heat_account import heat_of
 from ..look import Look, look_over
+from ..opinions import opinions_here
+from ..other_road import OtherRoad, other_road
 from ..quantities import of_section, total
 from ..result import Figure, Flag, HeatShare, Notebook, Open, OrderLine, SectionFields, SectionPlan
 from ..saving import Saving, saving
@@ -38,6 +40,8 @@ class Plan:
     heat: tuple[HeatShare, ...]
     cost: Cost | None
     saving: Saving | None
+    opinions: tuple[str, ...]
+    other_road: OtherRoad
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -76,6 +80,8 @@ def plan(job: Job) -> Plan:
         heat_of(sections),
         cost,
         _saving(job, sections, cost),
+        opinions_here(inputs),
+        other_road(inputs, look_input(job).hazards),
         fields,
     )
 
