@@ -118,7 +118,7 @@ class Job(DocumentModel):
     choice: dict[Identifier, Choice] = Field(default_factory=dict)
     book: Book = Book()
     weighing: Weighing = Weighing()
-    house_rules: dict[Slug, Slug] = Field(default_factory=dict, max_length=60)
+    house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
 
     @model_validator(mode="before")
     @classmethod

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from .job_book import Book
-from .job_fields import DocumentModel, Slug, TargetR, Text
+from .job_fields import DocumentModel, Identifier, Slug, TargetR, Text
 from .job_product import Product
 
 
@@ -19,6 +19,6 @@ class TargetRule(DocumentModel):
 
 class Firm(DocumentModel):
     book: Book = Book()
-    house_rules: dict[Slug, Slug] = Field(default_factory=dict, max_length=60)
+    house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
     target_rules: tuple[TargetRule, ...] = Field((), max_length=60)
     products: tuple[Product, ...] = Field((), max_length=200)

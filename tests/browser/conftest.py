@@ -119,7 +119,7 @@ def pick(page: Page, name: str) -> None:
 
 
 def part(page: Page, name: str) -> None:
-    """One of the four parts of Measure."""
+    """One of the parts of Measure or of Choose."""
     page.locator(".sub-steps").get_by_role("radio", name=name, exact=True).check()
 
 

@@ -14,6 +14,8 @@ from tests.browser.conftest import figure, open_demo, part
 
 STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves")
 PARTS = ("floor", "old fill", "obstacles", "walk-over")
+CHOOSE_PARTS = ("cores", "fill", "batts", "price")
+PARTS_OF = {"Measure": PARTS, "Choose": CHOOSE_PARTS}
 ROOT = Path(__file__).parent.parent.parent
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 TOKENS = (ROOT / "frontend" / "src" / "app" / "tokens.css").read_text()
@@ -63,7 +65,7 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
             open_demo(page, step)
         else:
             page.get_by_role("navigation").get_by_role("link", name=step).click()
-        for name in PARTS if step == "Measure" else ("",):
+        for name in PARTS_OF.get(step, ("",)):
             if name:
                 part(page, name)
             page.wait_for_timeout(300)
@@ -157,7 +159,7 @@ def test_text_and_targets_are_large_enough(page: Page, size: str) -> None:
         if step == STEPS[0]:
             open_demo(page, step)
         page.get_by_role("navigation").get_by_role("link", name=step).click()
-        for name in PARTS if step == "Measure" else ("",):
+        for name in PARTS_OF.get(step, ("",)):
             if name:
                 part(page, name)
             page.wait_for_timeout(200)

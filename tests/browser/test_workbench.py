@@ -41,6 +41,7 @@ def test_a_newcomer_gets_a_bag_count_that_the_command_line_repeats(
     page.get_by_role("textbox", name="R to reach").fill("38")
     page.get_by_role("textbox", name="R to reach").press("Enter")
     page.get_by_role("navigation").get_by_role("link", name="Choose").click()
+    part(page, "fill")
     pick(page, "Cellulose, standard 25 lb a bag")
     chart = next(p for p in library() if p.id == "cellulose-standard").chart or ()
     coverage = next(row.coverage_ft2 for row in chart if row.r == 38)
@@ -331,6 +332,7 @@ def test_old_fill_is_worth_what_it_is_as_it_lies(page: Page) -> None:
 
 def test_a_typed_target_takes_the_depth_back_from_the_flag(page: Page) -> None:
     open_demo(page, "Choose")
+    part(page, "fill")
     page.get_by_role("slider", name="Fill line").press("End")
     expect(page.get_by_text("set by hand")).to_be_visible()
     page.get_by_role("navigation").get_by_role("link", name="Target").click()
@@ -338,6 +340,7 @@ def test_a_typed_target_takes_the_depth_back_from_the_flag(page: Page) -> None:
     page.get_by_role("textbox", name="R to reach").fill("30")
     page.get_by_role("textbox", name="R to reach").press("Enter")
     page.get_by_role("navigation").get_by_role("link", name="Choose").click()
+    part(page, "fill")
     expect(page.get_by_text("by the target", exact=True)).to_be_visible()
 
 

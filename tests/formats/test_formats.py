@@ -50,9 +50,9 @@ def test_a_blocked_job_wears_its_stops_on_paper_and_says_what_becomes_of_the_old
     """What does not fit the page goes on to another, not into print that nobody can read."""
     pdf = job_sheet(read_job(demo_documents()[2]), date(2026, 5, 2))
     first, second = (page.extract_text() for page in PdfReader(BytesIO(pdf)).pages)
-    assert first.index("STOP. Knob-and-tube wiring, suspected: blocks covering it.") < first.index("Order 32 bags")
-    assert "lift the old batts, blow 8¼ in beneath" in first
-    assert "clear the old fill out, about 45 ft³: 5 bags of 10 ft³" in second
+    assert first.index("STOP. Knob-and-tube wiring, suspected: blocks covering it.") < first.index("Order 58 bags")
+    assert "lift the old batts, blow 8¼ in beneath" in first + second
+    assert "clear the old fill out, about 45 ft³: 5 bags of 10 ft³" in first + second
     assert second.count("No load limit is published") == 1 and "licensed trades" in second
 
 

@@ -39,6 +39,9 @@ export type Way = Schemas["Way"];
 export type CoreSample = Schemas["CoreSample"];
 export type Weighing = Schemas["Weighing"];
 export type Book = Schemas["Book"];
+export type Firm = Schemas["Firm"];
+export type FirmAnswer = Schemas["FirmAnswer"];
+export type OtherRoad = Schemas["OtherRoad"];
 
 /** An answer that is not a success: the server's problem details, or that there was no server. */
 export class ProblemError extends Error {

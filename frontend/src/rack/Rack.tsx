@@ -123,7 +123,7 @@ function ShelfView({ shelf, perIn, fits, open, fixed, onToggle }: ShelfProps) {
           {chunks(shown, fits).map((ways) => (
             <CoreTable key={ways[0]?.weighed.id} ways={ways} perIn={perIn} />
           ))}
-          {!fixed && ordered.length > fits ? (
+          {ordered.length > fits ? (
             <button type="button" className="link" onClick={() => setWhole(!whole)}>
               {whole ? "show fewer" : `${ordered.length - fits} more`}
             </button>

@@ -1,7 +1,7 @@
 import { Button, Group, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { ask, type ProblemError, type StoredJob } from "../api/client";
+import { ask, type FirmAnswer, type ProblemError, type StoredJob } from "../api/client";
 import { Dialog } from "../app/Dialog";
 import { useUnits } from "../app/units";
 import { readFeet } from "../fields/measures";
@@ -28,11 +28,14 @@ export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => 
     setTrouble(faults);
     if (Object.keys(faults).length || feet.length === null || feet.width === null) return;
     try {
-      const { data } = await ask<StoredJob>(
-        "POST",
-        "/api/jobs",
-        newJob(name.trim() || "New attic", feet.length, feet.width),
-      );
+      // A new attic starts with what the firm keeps: prices, house rules, its own products.
+      const { data: firm } = await ask<FirmAnswer>("GET", "/api/firm");
+      const { data } = await ask<StoredJob>("POST", "/api/jobs", {
+        ...newJob(name.trim() || "New attic", feet.length, feet.width),
+        ...(firm.kept
+          ? { book: firm.document.book, house_rules: firm.document.house_rules, products: firm.document.products }
+          : {}),
+      });
       navigate(`/jobs/${data.id}/look-over`);
     } catch (problem) {
       setTrouble({ all: (problem as ProblemError).message });

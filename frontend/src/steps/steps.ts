@@ -3,7 +3,7 @@ import { Choose } from "./choose/Choose";
 import { EavesStep } from "./EavesStep";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
-import { TargetStep } from "./TargetStep";
+import { TargetStep } from "./target/TargetStep";
 
 export interface StepInfo {
   id: string;

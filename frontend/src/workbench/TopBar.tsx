@@ -22,6 +22,7 @@ export type Action =
   | "redo"
   | "save"
   | "print"
+  | "offer"
   | "history"
   | "file"
   | "archive"
@@ -106,6 +107,9 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
         <Menu.Dropdown>
           <Menu.Item onClick={() => act("history")}>History, bring back</Menu.Item>
           <Menu.Item onClick={() => act("file")}>Save as a job file</Menu.Item>
+          <Menu.Item onClick={() => act("offer")} disabled={save.kind !== "saved"}>
+            Offer for the customer (PDF)
+          </Menu.Item>
           <Menu.Item onClick={() => act("archive")} disabled={save.kind !== "saved"}>
             Archive with photos and papers
           </Menu.Item>

@@ -7,6 +7,7 @@ import {
   type ChoiceLists,
   type CutAsked,
   type JobDocument,
+  type ProblemError,
   type Product,
   type SectionDocument,
 } from "../api/client";
@@ -24,7 +25,7 @@ import { type Bench, BenchProvider, type PickFor } from "./context";
 import { HistoryDialog } from "./HistoryDialog";
 import { fileName, saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
-import { printSheet } from "./printSheet";
+import { type PaperKind, printPaper } from "./printSheet";
 import { Sheet } from "./Sheet";
 import { type Action, TopBar } from "./TopBar";
 import { CUT, type Picked, type Tool } from "./tool";
@@ -40,6 +41,8 @@ interface Props {
 }
 
 const SHEET_AFTER_MS = 150;
+// The drawing that a key leads to may have to be drawn first.
+const KEY_AFTER_MS = 120;
 const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
@@ -109,8 +112,14 @@ export function Workbench({ id, job, library, lists }: Props) {
     return {
       ...Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)])),
       "?": keysDialog.open,
-      f: focus("#fill-flag"),
-      c: focus(".cut-line .grip"),
+      f: () => {
+        setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
+        setTimeout(focus("#fill-flag"), KEY_AFTER_MS);
+      },
+      c: () => {
+        setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
+        setTimeout(focus(".cut-line .grip"), KEY_AFTER_MS);
+      },
       o: focus(".floor .handle"),
       u: job.undo,
       "ctrl z": job.undo,
@@ -129,6 +138,13 @@ export function Workbench({ id, job, library, lists }: Props) {
       setTrouble(`The file could not be made: ${error.message}`),
     );
   };
+  const print = (kind: PaperKind) => {
+    setTrouble(null);
+    printPaper(id, job, kind).catch((error: ProblemError) => {
+      const faults = error.problem?.errors?.map((e) => e.text).join(" ");
+      setTrouble(`The ${kind} could not be printed: ${faults || error.message}`);
+    });
+  };
   const actions = useRef({} as Record<Action, () => void>);
   actions.current = {
     undo: job.undo,
@@ -141,10 +157,8 @@ export function Workbench({ id, job, library, lists }: Props) {
     svg: () => hand("/api/export/floor.svg", "-floor.svg", { job: job.document }),
     dxf: () => hand("/api/export/floor.dxf", "-floor.dxf", { job: job.document }),
     json: () => hand("/api/export/floor.json", "-floor.json", { job: job.document }),
-    print: () => {
-      setTrouble(null);
-      printSheet(id, job).catch((error: Error) => setTrouble(`The sheet could not be printed: ${error.message}`));
-    },
+    print: () => print("job sheet"),
+    offer: () => print("offer"),
   };
   const act = useCallback((action: Action) => actions.current[action](), []);
 

@@ -137,6 +137,15 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=8.5, leading=11, textColor=INK, alignment=TA_LEFT)
     stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
     story: list[Flowable] = [_flag(flag, stop) for flag in result.flags if flag.level == "stop"]
+    for line in result.order:
+        name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
+        story.append(
+            Paragraph(
+                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {line.bags_chart:.2f} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
+                f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
+                plain,
+            )
+        )
     rows = [
         [
             "Section",
@@ -150,7 +159,7 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
             "Takes about",
         ]
     ]
-    rows += [_row(job, section) for section in result.sections if section.installed_in is not None]
+    rows += [_row(job, section) for section in result.sections if section.installed_in]
     if len(rows) > 1:
         story.append(_table(rows, width))
     eaves = [["Eave", "Run", "Bays", "Baffles", "Pieces", "Chute", "Wind block", "Over the plate", "Full depth at"]]
@@ -161,15 +170,6 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
                 eaves.append(_eave_row(outline, eave))
     if len(eaves) > 1:
         story.append(_table(eaves, width))
-    for line in result.order:
-        name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
-        story.append(
-            Paragraph(
-                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {line.bags_chart:.2f} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
-                f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
-                plain,
-            )
-        )
     story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
     story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
     rules = house_rules_said(job.house_rules)

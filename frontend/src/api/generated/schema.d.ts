@@ -118,8 +118,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Issue the job sheet, as PDF, and keep it */
-        post: operations["jobs_issue_sheet__job_id__papers_post"];
+        /** Issue a paper, as PDF, and keep it */
+        post: operations["jobs_issue_paper__job_id__papers_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -392,6 +392,24 @@ export interface paths {
         put?: never;
         /** Products as tables */
         post: operations["racks_export_products_export_products_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The firm's price book, house rules, target rules and products */
+        get: operations["firm_read_get"];
+        /** Keep them for the firm */
+        put: operations["firm_keep_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -683,6 +701,10 @@ export interface components {
              *     }
              */
             weighing?: components["schemas"]["Weighing"];
+            /** House Rules */
+            house_rules?: {
+                [key: string]: string;
+            };
         };
         /**
          * Access
@@ -2506,6 +2528,20 @@ export interface components {
             field?: string | null;
         };
         /**
+         * Gate
+         * @description One thing that decides whether the road is open. state: open, shut, or ask where it is not known.
+         */
+        Gate: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * HeatShare
          * @description One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it.
          */
@@ -2645,6 +2681,20 @@ export interface components {
             pieces?: number | null;
         };
         /**
+         * OtherRoad
+         * @description The verdict in a sentence, the gates behind it, and what speaks for taking the road at all.
+         */
+        OtherRoad: {
+            /** State */
+            state: string;
+            /** Verdict */
+            verdict: string;
+            /** Speaks For */
+            speaks_for: string[];
+            /** Gates */
+            gates: components["schemas"]["Gate"][];
+        };
+        /**
          * Place
          * @description A place to look at. section: where it is that of one section. because: what on record makes this house have it.
          */
@@ -2683,6 +2733,9 @@ export interface components {
             heat: components["schemas"]["HeatShare"][];
             cost: components["schemas"]["Cost"] | null;
             saving: components["schemas"]["Saving"] | null;
+            /** Opinions */
+            opinions: string[];
+            other_road: components["schemas"]["OtherRoad"];
         };
         /**
          * ReadingsPlan
@@ -3085,6 +3138,8 @@ export interface components {
                 [key: string]: components["schemas"]["Fuel"];
             };
             book: components["schemas"]["Book"];
+            /** Opinions */
+            opinions: components["schemas"]["Opinion"][];
         };
         /**
          * FeatureKind
@@ -3134,6 +3189,32 @@ export interface components {
             price: number;
             /** Efficiency */
             efficiency: number;
+        };
+        /**
+         * Opinion
+         * @description A difference of opinion. stands_at: the decision it belongs to: target, cores, fill or old_fill.
+         */
+        Opinion: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Stands At */
+            stands_at: string;
+            /** Sides */
+            sides: components["schemas"]["Side"][];
+        };
+        /**
+         * Side
+         * @description One way to see it, in a few words and in a sentence or two.
+         */
+        Side: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
         };
         /**
          * Stop
@@ -3703,6 +3784,96 @@ export interface components {
             /** Products */
             products: components["schemas"]["Product"][];
         };
+        /**
+         * FirmAnswer
+         * @description kept: whether anything was kept yet; document: with start values where nothing was.
+         */
+        FirmAnswer: {
+            /** Kept */
+            kept: boolean;
+            document: components["schemas"]["Firm"];
+        };
+        /** Firm */
+        Firm: {
+            /**
+             * @default {
+             *       "currency": "$",
+             *       "prices": {
+             *         "baffle_piece": 2.4,
+             *         "cellulose_loose_per_lb": 0.62,
+             *         "disposal_per_lb": 0.12,
+             *         "glass_batt_per_ft2_r": 0.026,
+             *         "glass_loose_per_lb": 1.45,
+             *         "labor_per_person_hour": 46,
+             *         "mineral_wool_batt_per_ft2_r": 0.042,
+             *         "mineral_wool_loose_per_lb": 0.98,
+             *         "removal_bag": 3.5,
+             *         "wind_block": 1.2,
+             *         "wood_fiber_loose_per_lb": 0.88
+             *       },
+             *       "rates": {
+             *         "baffles_per_person_hour": 10,
+             *         "batts_among_wires_less_pct": 40,
+             *         "batts_ft2_per_person_hour": 125,
+             *         "crew": 2,
+             *         "enclosed_share_of_feed": 0.5,
+             *         "machine": "truck",
+             *         "minutes_per_cut": 1,
+             *         "removal_bag_ft3": 10,
+             *         "setup_hours": 1.5,
+             *         "small_machine_cellulose_lb_per_hour": 750,
+             *         "small_machine_glass_lb_per_hour": 600,
+             *         "truck_cellulose_lb_per_hour": 1750,
+             *         "truck_glass_lb_per_hour": 1200,
+             *         "vacuum_ft3_per_hour_of_two": 120,
+             *         "wind_blocks_per_person_hour": 12
+             *       },
+             *       "energy": {
+             *         "cooled": true,
+             *         "cooling_degree_days": null,
+             *         "cooling_efficiency": 3,
+             *         "cooling_price_per_kwh": 0.16,
+             *         "heating_degree_days": null,
+             *         "heating_efficiency": null,
+             *         "heating_fuel": "gas",
+             *         "heating_price": null,
+             *         "spread_pct": 25
+             *       },
+             *       "overhead_pct": 15,
+             *       "margin_pct": 20
+             *     }
+             */
+            book?: components["schemas"]["Book"];
+            /** House Rules */
+            house_rules?: {
+                [key: string]: string;
+            };
+            /**
+             * Target Rules
+             * @default []
+             */
+            target_rules?: components["schemas"]["TargetRule"][];
+            /**
+             * Products
+             * @default []
+             */
+            products?: components["schemas"]["Product"][];
+        };
+        /**
+         * TargetRule
+         * @description A named rule for the R to reach: a utility's program, a contract, a house rule.
+         */
+        TargetRule: {
+            /** Name */
+            name: string;
+            /** R */
+            r: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4104,9 +4275,11 @@ export interface operations {
             };
         };
     };
-    jobs_issue_sheet__job_id__papers_post: {
+    jobs_issue_paper__job_id__papers_post: {
         parameters: {
-            query?: never;
+            query?: {
+                kind?: "job sheet" | "offer";
+            };
             header?: {
                 /** @description The ETag of the version this one was made from */
                 "If-Match"?: string | null;
@@ -4709,6 +4882,89 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    firm_read_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    firm_keep_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The ETag of the version this one was made from */
+                "If-Match"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Firm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmAnswer"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

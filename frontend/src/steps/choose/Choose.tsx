@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Pick } from "../../fields/Pick";
 import { useBench } from "../../workbench/context";
 import { BattSheet } from "./BattSheet";
@@ -16,12 +16,18 @@ type PartName = (typeof PARTS)[number]["value"];
 
 /** Choose: every way side by side, then the one picked in detail: fill and depth, batts piece by piece, price. */
 export function Choose() {
-  const { setTool } = useBench();
+  const { setTool, tool } = useBench();
   const [part, setPart] = useState<PartName>("cores");
   useEffect(() => {
     if (part === "pieces") setTool({ kind: "pieces", layer: 0 });
     else setTool({ kind: part === "fill" ? "cut" : "rack" });
   }, [part, setTool]);
+  // The flag was asked for by its key: the fill is where it stands.
+  const was = useRef(tool.kind);
+  useEffect(() => {
+    if (was.current === "rack" && tool.kind === "cut") setPart("fill");
+    was.current = tool.kind;
+  }, [tool.kind]);
   return (
     <>
       <div className="part sub-steps">

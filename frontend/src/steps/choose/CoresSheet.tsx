@@ -4,10 +4,12 @@ import { useUnits } from "../../app/units";
 import { Pick } from "../../fields/Pick";
 import { money } from "../../rack/rows";
 import { useBench } from "../../workbench/context";
+import { Opinions } from "../Opinions";
 import { Part } from "../Part";
 import { BestMix } from "./BestMix";
 import { ByInches } from "./ByInches";
 import { HeatGoes } from "./HeatGoes";
+import { OtherRoad } from "./OtherRoad";
 import { SideBySide } from "./SideBySide";
 
 type Aim = NonNullable<Weighing["aim"]>;
@@ -88,6 +90,8 @@ export function CoresSheet() {
       {many ? <BestMix /> : null}
       <HeatGoes />
       <ByInches />
+      <Opinions at="cores" />
+      <OtherRoad />
       <p className="note caution-always">
         Prices and hours are start values until the book is yours (price, above). Preparation is not in them yet. The
         product's label and the local code have the last word.

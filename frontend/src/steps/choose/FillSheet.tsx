@@ -7,6 +7,7 @@ import { METHODS } from "../../rack/ways";
 import { FigureButton } from "../../tally/FigureButton";
 import { useBench } from "../../workbench/context";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../../workbench/oldFill";
+import { Opinions } from "../Opinions";
 import { Part } from "../Part";
 import { ByInches } from "./ByInches";
 import { ChartTable } from "./ChartTable";
@@ -80,6 +81,8 @@ export function FillSheet() {
       {open ? null : <Bays set={set} />}
       {open && product?.chart ? <DepthPart set={set} /> : null}
       <ByInches />
+      <Opinions at="old_fill" />
+      <Opinions at="fill" />
       <ProductTables />
     </>
   );

@@ -6,6 +6,7 @@ import { money } from "../../rack/rows";
 import { useBench } from "../../workbench/context";
 import { Part } from "../Part";
 import { PRICES, RATES } from "./bookFields";
+import { FirmBook } from "./FirmBook";
 
 /** The price line by line, the saving, and the book of prices and rates behind them. */
 export function PriceSheet() {
@@ -133,6 +134,7 @@ export function PriceSheet() {
         </div>
       </Part>
       <Part title="Price book" aside="made-up start values">
+        <FirmBook />
         <div className="pair">
           <NumberField
             label="Overhead"

@@ -41,6 +41,7 @@ export function SideBySide() {
           <Button size="sm" variant="default" onClick={dialog.open}>
             See them line by line
           </Button>
+          <p className="note">The offer ({"\u22ef"} at the top) shows the first three of them to the customer.</p>
         </>
       ) : (
         <p className="answer">Pin up to four cores to see them line by line and to put them on an offer.</p>

@@ -150,7 +150,7 @@ def _chosen(
             return (
                 section,
                 None,
-                f"No batt on the list fits between the joists: {eighths(room)} is left under their tops.",
+                f"No batt fits between the joists: {eighths(room)} is left.",
             )
     if product is None:
         return section, None, f"No width of {family.name} fits here."

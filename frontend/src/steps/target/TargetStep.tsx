@@ -1,12 +1,15 @@
 import { Checkbox, Select } from "@mantine/core";
-import type { JobDocument } from "../api/client";
-import { useUnits } from "../app/units";
-import { NumberField } from "../fields/NumberField";
-import { Pick } from "../fields/Pick";
-import { ZoneSelect } from "../fields/ZoneSelect";
-import { FigureButton } from "../tally/FigureButton";
-import { useBench } from "../workbench/context";
-import { Part } from "./Part";
+import type { JobDocument } from "../../api/client";
+import { useUnits } from "../../app/units";
+import { NumberField } from "../../fields/NumberField";
+import { Pick } from "../../fields/Pick";
+import { ZoneSelect } from "../../fields/ZoneSelect";
+import { FigureButton } from "../../tally/FigureButton";
+import { useBench } from "../../workbench/context";
+import { Opinions } from "../Opinions";
+import { Part } from "../Part";
+import { RuleLibrary } from "./RuleLibrary";
+import { HeelTests, TargetScale } from "./TargetScale";
 
 type Target = NonNullable<JobDocument["target"]>;
 
@@ -25,6 +28,7 @@ export function TargetStep() {
       for (const choice of Object.values(d.choice ?? {})) choice.depth = { by: "target" };
     });
   const r = sectionPlan?.r_target;
+  const sections = document.sections ?? [];
   return (
     <>
       <Part title="Climate zone">
@@ -70,6 +74,7 @@ export function TargetStep() {
             onValue={(value) => set({ r: value })}
           />
         ) : null}
+        {target.basis === "custom" ? <RuleLibrary target={target} set={set} /> : null}
         {r !== null && r !== undefined ? (
           <p className="answer">
             <FigureButton name="Target" figure={plan?.figures[`sections.${section.id}.r_target`]}>
@@ -83,11 +88,28 @@ export function TargetStep() {
               : ""}
           </p>
         ) : null}
-        <p className="note">
-          These are model figures for new work. The locally adopted code decides; topping up an unaltered attic is an
-          alteration, where the new-work figure is a goal unless the code or a permit says otherwise.
-        </p>
+        {sections.length > 1 ? (
+          <Checkbox
+            size="sm"
+            label={`${section.name ?? section.id} has a target of its own`}
+            checked={Boolean(own)}
+            onChange={(event) => {
+              const mine = event.currentTarget.checked;
+              job.edit("a section's own target", (d) => {
+                const s = d.sections?.find((other) => other.id === section.id);
+                if (s) s.target = mine ? { ...d.target } : undefined;
+              });
+            }}
+          />
+        ) : null}
       </Part>
+      <TargetScale />
+      {target.basis === "code" ? <HeelTests /> : null}
+      <Opinions at="target" />
+      <p className="note caution-always">
+        These are model figures for new work. The locally adopted code decides; topping up an unaltered attic is an
+        alteration, where the new-work figure is a goal unless the code or a permit says otherwise.
+      </p>
     </>
   );
 }

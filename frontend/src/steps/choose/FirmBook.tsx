@@ -1,0 +1,35 @@
+import { Button } from "@mantine/core";
+import { useBench } from "../../workbench/context";
+import { useFirm } from "../../workbench/useFirm";
+
+/** The job's price book and the firm's: kept there for the next attic, or taken from there. */
+export function FirmBook() {
+  const { document, job } = useBench();
+  const { firm, keep, said } = useFirm();
+  return (
+    <>
+      <div className="pair">
+        <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, book: document.book ?? {} }))}>
+          Keep for the firm
+        </Button>
+        <Button
+          size="sm"
+          variant="default"
+          disabled={!firm}
+          onClick={() =>
+            job.edit("the firm's price book", (d) => {
+              d.book = firm?.book;
+            })
+          }
+        >
+          Take the firm's
+        </Button>
+      </div>
+      {said ? (
+        <p className="note" role="status">
+          {said}
+        </p>
+      ) : null}
+    </>
+  );
+}

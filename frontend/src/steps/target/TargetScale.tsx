@@ -1,0 +1,84 @@
+import { useUnits } from "../../app/units";
+import { useBench } from "../../workbench/context";
+import { Part } from "../Part";
+
+/** Every figure that can be named for this section on one scale, the one used marked, each with where it comes from. */
+export function TargetScale() {
+  const { sectionPlan, rack } = useBench();
+  const units = useUnits();
+  const figures = sectionPlan?.target_scale ?? [];
+  if (!figures.length) return null;
+  const most = Math.max(...figures.map((figure) => figure.r), sectionPlan?.r_nominal ?? 0, 1);
+  const up = rack.answer?.step_up;
+  return (
+    <Part title="On one scale" aside={sectionPlan?.r_target ? `used: ${units.r(sectionPlan.r_target)}` : undefined}>
+      <ul className="r-scale">
+        {figures.map((figure) => (
+          <li key={figure.kind + figure.title} className={figure.used ? "used" : undefined}>
+            <span className="r-name">
+              <b>{units.r(figure.r)}</b> {figure.title}
+              {figure.used ? <b> · used</b> : null}
+            </span>
+            <span className="r-bar" aria-hidden="true">
+              <span style={{ width: `${(figure.r / most) * 100}%` }} />
+            </span>
+            <span className="soft">{figure.source}</span>
+          </li>
+        ))}
+      </ul>
+      {up ? (
+        <p className="answer">
+          One more step up, {units.r(up.from_r)} to {units.r(up.to_r)}:{" "}
+          <b>
+            {up.currency}
+            {Math.round(up.price_more).toLocaleString("en-US")} more
+          </b>
+          {up.saving_more_low !== null && up.saving_more_low !== undefined
+            ? `, saves ${up.currency}${Math.round(up.saving_more_low)} to ${Math.round(up.saving_more_high ?? 0)} more a year`
+            : ""}
+          .{up.blocks.length ? ` But: ${up.blocks[0]}` : ""}
+        </p>
+      ) : rack.busy && !rack.answer ? (
+        <p className="note">Weighing what one more step up would cost …</p>
+      ) : null}
+    </Part>
+  );
+}
+
+/** The raised-heel allowance, tested at every eave and not assumed. */
+export function HeelTests() {
+  const { sectionPlan, drawing, section } = useBench();
+  const units = useUnits();
+  const tests = sectionPlan?.heel_tests ?? [];
+  if (!tests.length) return null;
+  const edges = drawing?.sections.find((s) => s.id === section.id)?.edges;
+  const inches = (value: number) => `${units.depth(Math.max(0, value)).value} ${units.depth(0).unit}`;
+  const holds = tests.every((test) => test.holds);
+  return (
+    <Part title="Raised heel" aside={holds ? "holds at every eave" : "does not hold"}>
+      <table className="cut-list" aria-label="Raised-heel test, eave by eave">
+        <thead>
+          <tr>
+            <th scope="col">eave</th>
+            <th scope="col">room over the plate</th>
+            <th scope="col">needed</th>
+            <th scope="col">holds</th>
+          </tr>
+        </thead>
+        <tbody>
+          {tests.map((test) => (
+            <tr key={test.edge}>
+              <td>{edges?.[test.edge]?.side ?? test.edge + 1}</td>
+              <td>{inches(test.room_in)}</td>
+              <td>{inches(test.needed_in)}</td>
+              <td>{test.holds ? "yes" : "no"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="note">
+        The lower figure serves only where its full depth stands over the outer edge of every plate, the vent gap kept.
+      </p>
+    </Part>
+  );
+}

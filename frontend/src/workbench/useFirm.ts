@@ -1,0 +1,32 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Answer, ask, type Firm, type FirmAnswer, type ProblemError } from "../api/client";
+
+export interface FirmHandle {
+  firm: Firm | null;
+  /** Changes what the firm keeps; the newest version is read first, so that nobody is overwritten unseen. */
+  keep: (change: (firm: Firm) => Firm) => Promise<void>;
+  said: string | null;
+}
+
+const KEY = ["firm"];
+
+/** What the firm keeps from job to job: price book, house rules, target rules, products. */
+export function useFirm(): FirmHandle {
+  const client = useQueryClient();
+  const [said, setSaid] = useState<string | null>(null);
+  const { data } = useQuery({ queryKey: KEY, queryFn: () => ask<FirmAnswer>("GET", "/api/firm") });
+  const keep = async (change: (firm: Firm) => Firm) => {
+    try {
+      const now: Answer<FirmAnswer> = await ask<FirmAnswer>("GET", "/api/firm");
+      const kept = await ask<FirmAnswer>("PUT", "/api/firm", change(now.data.document), {
+        "If-Match": now.etag ?? "0",
+      });
+      client.setQueryData(KEY, kept);
+      setSaid("Kept for the firm: new attics start with it.");
+    } catch (error) {
+      setSaid(`Not kept: ${(error as ProblemError).message}`);
+    }
+  };
+  return { firm: data?.data.document ?? null, keep, said };
+}
