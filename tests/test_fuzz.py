@@ -21,9 +21,12 @@ from elm_cover.job import read_job
 from elm_cover.job_fields import JobError
 from tests.conftest import attic
 
+METHODS = (
+    "top_up", "lift_and_fill", "batts_across", "batts_between_and_across", "batts_between_blown_cap", "enclosed_fill",
+)  # fmt: skip
 SCALARS = st.one_of(
     st.none(), st.booleans(), st.integers(-(10**20), 10**20), st.floats(), st.text(max_size=8), st.just([]), st.just({}),
-    st.sampled_from([0, 1, -1, 1e308, "eave", "open", "continuous", "main", "c1", "sloped_bays", "knee_wall", "netted_cavity", "left_out", "lift", "clear", "relay", [[0, 0], [1, 1]], {"r": 1}]),
+    st.sampled_from([0, 1, -1, 1e308, "eave", "open", "continuous", "main", "c1", "sloped_bays", "knee_wall", "netted_cavity", "left_out", "lift", "clear", "relay", [[0, 0], [1, 1]], {"r": 1}, *METHODS, "b1", "b2"]),
 )  # fmt: skip
 
 
@@ -53,8 +56,23 @@ FULL = attic(
     "accesses": [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}],
     "vents": [{"kind": "soffit", "position": "low", "section": "main", "edge": 0, "nfa_in2": 50, "count": 4}],
     "settings": {"vent_gap_in": 1.5, "baffle_rule": "every_bay", "chart_rule": "next_row", "spare_pct": 3},
+    "weighing": {"aim": "hours", "pinned": ["x"], "budget": 3000, "most_products": 1, "load_share_pct": 90},
+    "house_rules": {"glass_or_cellulose": "glass"},
+    "book": {
+        "prices": {"baffle_piece": 2},
+        "rates": {"crew": 2, "machine": "small"},
+        "energy": {"heating_fuel": "oil"},
+    },
 }
+BATT = {"r": 11, "thickness_in": 3.5, "width_in": 23, "length_in": 48, "pieces_per_bundle": 9, "facing": "none"}
+FULL["products"] += [
+    {"id": "b1", "kind": "glass_batt", "price": 30, "batt": BATT | {"bundle_in": [23, 48, 12], "bundle_lb": 20}},
+    {"id": "b2", "kind": "glass_batt", "batt": BATT | {"r": 38, "thickness_in": 12, "width_in": 24}},
+]
+FULL["choice"]["main"] = {"method": "batts_between_and_across", "product": "b2", "between": "b1", "layers": 1}
+# A place of the choice and the products is drawn as often as one of the long lists of corners.
 PLACES = [place for place in places(FULL) if place]
+PLACES += [place for place in PLACES if place[0] in ("choice", "products")] * 2
 
 
 @st.composite
@@ -97,8 +115,27 @@ def client(tmp_path_factory: pytest.TempPathFactory) -> FlaskClient:
     return create_app(folder).test_client()
 
 
+@st.composite
+def tables(draw: st.DrawFn) -> str:
+    """A chart as somebody might send it, with a cell or a line spoiled."""
+    head = draw(
+        st.sampled_from(["product,name,kind,bag_lb,r,installed_in,settled_in,coverage_ft2", "r;x", "", "\ufeff"])
+    )
+    cells = st.sampled_from(["p", "", "cellulose_loose", "25", "0", "-1", "1e400", "nan", "5,9", '"', "30"])
+    lines = draw(st.lists(st.lists(cells, max_size=9).map(",".join), max_size=6))
+    return "\n".join([head, *lines])
+
+
+@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(tables())
+def test_a_table_of_products_is_taken_or_refused_with_its_line(client: FlaskClient, text: str) -> None:
+    answer = client.post("/api/import/products", json={"text": text})
+    assert answer.status_code in (200, 422)
+    assert answer.status_code == 200 or all("line" in error["field"] for error in answer.json["errors"])
+
+
 @settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan", "/api/export/floor.dxf"]))
+@given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan", "/api/rack", "/api/export/floor.dxf"]))
 def test_the_server_never_answers_500(client: FlaskClient, document: dict[str, Any], url: str) -> None:
     body = document if url == "/api/jobs" else {"job": document}
     assert client.post(url, data=json.dumps(body), content_type="application/json").status_code in (200, 201, 422)

@@ -199,3 +199,49 @@ def test_the_lists_carry_the_hazards_and_signs(client: FlaskClient) -> None:
         "zone": "5A",
         "description": "cool: long cold winters; moist, inland; about 6,200 heating degree-days (°F)",
     } in lists["zones"]
+
+
+def test_the_rack_answers_every_way_and_the_mix(client: FlaskClient) -> None:
+    answer = client.post("/api/rack", json={"job": attic()}).json
+    assert answer["picked"] == "top_up/Cellulose/as-set" and answer["missing"] == [] and answer["mix"] is None
+    methods = {way["weighed"]["method"] for way in answer["ways"]}
+    assert {"top_up", "clear_and_blow", "batts_across"} <= methods
+    assert all(way["weighed"]["blocks"] or way["weighed"]["cost"]["price"] > 0 for way in answer["ways"])
+    mixed = client.post("/api/rack", json={"job": attic(), "mix": "hours"}).json["mix"]
+    assert mixed["aim"] == "hours" and set(mixed["ways"]) == {"main"}
+    assert client.post("/api/rack", json={"job": attic(), "mix": "luck"}).status_code == 422
+
+
+def test_products_come_in_and_go_out_as_tables(client: FlaskClient) -> None:
+    text = "product;kind;bag_lb;r;installed_in;settled_in;coverage_ft2\nq;glass_loose;30;19;7,5;7,4;90\nq;glass_loose;30;30;11;10,8;56"
+    taken = client.post("/api/import/products", json={"text": text}).json["products"]
+    assert taken[0]["chart"][0]["installed_in"] == 7.5
+    tables = client.post("/api/export/products", json={"products": taken}).json
+    assert tables["batts"] == "" and client.post("/api/import/products", json={"text": tables["loose_fill"]}).json == {
+        "products": taken
+    }
+    refused = client.post("/api/import/products", json={"text": text.replace("30;19", "0;19").replace("30;30", "0;30")})
+    assert refused.status_code == 422 and "over 0, not 0" in refused.json["errors"][0]["text"]
+
+
+def test_what_the_firm_keeps_is_never_overwritten_unseen(client: FlaskClient) -> None:
+    first = client.get("/api/firm")
+    assert first.json["kept"] is False and first.json["document"]["book"]["margin_pct"] == 20
+    mine = {"book": {"margin_pct": 25}, "house_rules": {"glass_or_cellulose": "glass"}}
+    kept = client.put("/api/firm", json=mine, headers={"If-Match": first.headers["ETag"]})
+    assert kept.status_code == 200 and client.get("/api/firm").json["document"]["book"]["margin_pct"] == 25
+    stale = client.put("/api/firm", json={}, headers={"If-Match": first.headers["ETag"]})
+    assert stale.status_code == 412 and stale.json["current"]["book"]["margin_pct"] == 25
+    assert client.put("/api/firm", json={}).status_code == 428
+    assert client.put("/api/firm", json={"book": {"margin_pct": 95}}, headers={"If-Match": "1"}).status_code == 422
+
+
+def test_an_offer_is_issued_or_says_what_is_missing(client: FlaskClient) -> None:
+    document = {**attic(), "weighing": {"pinned": ["top_up/Wood fiber loose fill/as-set"]}}
+    answer = client.post("/api/jobs", json=document)
+    url, tag = answer.headers["Location"], {"If-Match": answer.headers["ETag"]}
+    issued = client.post(f"{url}/papers?kind=offer", headers=tag)
+    assert issued.status_code == 201 and client.get(issued.json["url"]).data.startswith(b"%PDF")
+    empty = client.post("/api/jobs", json=attic(existing=None))
+    refused = client.post(f"{empty.headers['Location']}/papers?kind=offer", headers={"If-Match": empty.headers["ETag"]})
+    assert refused.status_code == 422 and "measure its old fill" in refused.json["errors"][0]["text"]

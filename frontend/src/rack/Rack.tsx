@@ -14,7 +14,7 @@ const SIX = 6;
 
 /** Every way of doing the job as a core beside one ruler, on shelves by method, best first. */
 export function Rack() {
-  const { rack, section, document, narrow } = useBench();
+  const { rack, section, document, narrow, pickFor } = useBench();
   const { ref, width } = useElementSize<HTMLDivElement>();
   const [opened, setOpened] = useState<readonly string[]>([]);
   const aim = document.weighing?.aim ?? "price";
@@ -58,9 +58,21 @@ export function Rack() {
         <h2>Cores</h2>
         <span className="soft">
           each to the same ruler · pick one, or ask it why not
-          {drawn ? ` · drawn for ${drawn}, figures for the whole attic` : ""}
+          {drawn
+            ? ` · drawn for ${drawn}, ${pickFor === "section" ? "R, plate and load of it, the rest" : "figures"} for the whole attic`
+            : ""}
         </span>
       </header>
+      {answer.nothing_open.length ? (
+        <div className="rack-missing" role="status">
+          <b>Nothing on the list can go in as it stands.</b> What would open a way:
+          <ul>
+            {answer.nothing_open.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
       <BlockedPattern />
       <div className="shelves">
         {all.map((shelf, i) => (
@@ -142,7 +154,7 @@ function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
   const units = useUnits();
   const picked = rack.answer?.picked;
   const pinned = document.weighing?.pinned ?? [];
-  const told = rows(units).filter((row) => {
+  const told = rows(units, pickFor === "section" ? section.id : null).filter((row) => {
     const cells = ways.map((way) => row.of(way));
     return cells.some((cell) => cell) && (ways.length === 1 || row.strong || !agree(cells));
   });

@@ -10,13 +10,14 @@ export interface Row {
 
 export const money = (value: number, currency: string) => `${currency}${Math.round(value).toLocaleString("en-US")}`;
 
-/** The rows under the cores, named once at the ruler with their units. */
-export function rows(units: Units): Row[] {
+/** The rows under the cores, named once at the ruler with their units; R, plate and load of one section where asked. */
+export function rows(units: Units, section: string | null = null): Row[] {
+  const of = (way: Way) => way.weighed.cores.find((core) => core.section === section) ?? way.weighed;
   const r = (value: number | null | undefined) => (value === null || value === undefined ? "" : units.r(value));
   return [
-    { name: "R done", of: ({ weighed }) => r(weighed.r_nominal), strong: true },
-    { name: "R as it works", of: ({ weighed }) => r(weighed.r_effective) },
-    { name: "R over the plate", of: ({ weighed }) => r(weighed.r_at_plate) },
+    { name: "R done", of: (way) => r(of(way).r_nominal), strong: true },
+    { name: "R as it works", of: (way) => r(of(way).r_effective) },
+    { name: "R over the plate", of: (way) => r(of(way).r_at_plate) },
     {
       name: "to order",
       of: ({ weighed }) =>
@@ -31,10 +32,11 @@ export function rows(units: Units): Row[] {
     },
     {
       name: `load, ${units.load(0).unit}`,
-      of: ({ weighed }) =>
-        weighed.load_psf === null || weighed.load_psf === undefined
-          ? ""
-          : `${units.load(weighed.load_psf).value}${weighed.load_limit_psf ? ` of ${units.load(weighed.load_limit_psf).value}` : ""}`,
+      of: (way) => {
+        const { load_psf, load_limit_psf } = of(way);
+        if (load_psf === null || load_psf === undefined) return "";
+        return `${units.load(load_psf).value}${load_limit_psf ? ` of ${units.load(load_limit_psf).value}` : ""}`;
+      },
     },
     {
       name: "price",

@@ -8,6 +8,7 @@ from ..core.features import FeatureKind
 from ..core.hazards import Stop
 from ..core.opinions import Opinion
 from ..core.saving import Fuel
+from ..core.target_scale import CodeLine
 from ..job_book import Book
 from ..job_product import Product
 
@@ -26,6 +27,7 @@ class ChoiceLists(BaseModel):
 
     zones: list[ZoneLine]
     editions: list[str]
+    code_table: dict[str, list[CodeLine]]
     contact_void_pct: dict[str, float]
     r_per_in: dict[str, float]
     hazards: dict[str, Stop]

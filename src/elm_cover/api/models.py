@@ -137,6 +137,7 @@ class RackAnswer(BaseModel):
     missing: list[str]
     mix: Mix | None
     step_up: StepUp | None
+    nothing_open: list[str]
 
 
 class PlanFigures(BaseModel):

@@ -17,6 +17,7 @@ from ..core.look import CONCERNS
 from ..core.opinions import OPINIONS
 from ..core.plan import plan, plan_json
 from ..core.saving import FUELS
+from ..core.target_scale import code_table
 from ..core.targets import EDITIONS
 from ..core.zones import zone_lines
 from ..formats.products import library
@@ -51,6 +52,7 @@ def lists() -> Response:
     answer = ChoiceLists(
         zones=[ZoneLine(zone=zone, description=words) for zone, words in zone_lines(get_args(Zone))],
         editions=list(EDITIONS),
+        code_table={zone: list(code_table(zone)) for zone in get_args(Zone)},
         contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
         r_per_in=R_PER_IN,
         hazards=STOPS,

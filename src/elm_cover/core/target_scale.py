@@ -82,6 +82,15 @@ def heel_tests(eaves: dict[int, Eave] | None, needed_in: float | None) -> tuple[
     )
 
 
-def code_table(zone: str) -> tuple[tuple[str, float, float | None], ...]:
-    """Edition, ceiling R and raised-heel allowance for a zone: the whole row of the table."""
-    return tuple((edition, code_r(zone, edition), raised_heel_r(zone, edition)) for edition in EDITIONS)
+@dataclass(frozen=True)
+class CodeLine:
+    """One edition's figures for a zone: ceiling R, and the R that serves with a raised heel, None where none does."""
+
+    edition: str
+    r: float
+    raised_heel_r: float | None
+
+
+def code_table(zone: str) -> tuple[CodeLine, ...]:
+    """The whole row of the table for a zone, edition by edition."""
+    return tuple(CodeLine(edition, code_r(zone, edition), raised_heel_r(zone, edition)) for edition in EDITIONS)

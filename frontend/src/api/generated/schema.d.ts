@@ -3109,6 +3109,10 @@ export interface components {
             zones: components["schemas"]["ZoneLine"][];
             /** Editions */
             editions: string[];
+            /** Code Table */
+            code_table: {
+                [key: string]: components["schemas"]["CodeLine"][];
+            };
             /** Contact Void Pct */
             contact_void_pct: {
                 [key: string]: number;
@@ -3140,6 +3144,18 @@ export interface components {
             book: components["schemas"]["Book"];
             /** Opinions */
             opinions: components["schemas"]["Opinion"][];
+        };
+        /**
+         * CodeLine
+         * @description One edition's figures for a zone: ceiling R, and the R that serves with a raised heel, None where none does.
+         */
+        CodeLine: {
+            /** Edition */
+            edition: string;
+            /** R */
+            r: number;
+            /** Raised Heel R */
+            raised_heel_r: number | null;
         };
         /**
          * FeatureKind
@@ -3390,6 +3406,8 @@ export interface components {
             missing: string[];
             mix: components["schemas"]["Mix"] | null;
             step_up: components["schemas"]["StepUp"] | null;
+            /** Nothing Open */
+            nothing_open: string[];
         };
         /**
          * CoreChoice
@@ -3427,7 +3445,7 @@ export interface components {
          * CoreSample
          * @description None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
          *
-         *     blocks: why it cannot be; cautions: what to mind. ua_saved: Btu/h·°F against today.
+         *     blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. ua_saved: Btu/h·°F against today.
          */
         CoreSample: {
             /** Section */
@@ -3502,6 +3520,11 @@ export interface components {
              * @default []
              */
             blocks?: string[];
+            /**
+             * Ways Out
+             * @default []
+             */
+            ways_out?: string[];
             /**
              * Cautions
              * @default []
@@ -3669,6 +3692,11 @@ export interface components {
             cores: components["schemas"]["CoreSample"][];
             /** Blocks */
             blocks: string[];
+            /**
+             * Ways Out
+             * @default []
+             */
+            ways_out?: string[];
             /**
              * Cautions
              * @default []

@@ -26,6 +26,7 @@ export function TargetScale() {
           </li>
         ))}
       </ul>
+      <CodeTable />
       {up ? (
         <p className="answer">
           One more step up, {units.r(up.from_r)} to {units.r(up.to_r)}:{" "}
@@ -42,6 +43,39 @@ export function TargetScale() {
         <p className="note">Weighing what one more step up would cost …</p>
       ) : null}
     </Part>
+  );
+}
+
+/** The code's whole row for the zone, edition by edition. */
+export function CodeTable() {
+  const { lists, document } = useBench();
+  const units = useUnits();
+  const zone = document.house?.climate_zone;
+  const lines = zone ? lists.code_table[zone] : undefined;
+  if (!lines) return null;
+  const adopted = document.target?.edition;
+  return (
+    <details className="chart">
+      <summary>Ceilings in zone {zone}, edition by edition</summary>
+      <table className="cut-list" aria-label={`Ceiling R by edition, zone ${zone}`}>
+        <thead>
+          <tr>
+            <th scope="col">edition</th>
+            <th scope="col">R</th>
+            <th scope="col">with a raised heel</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.edition} aria-current={line.edition === adopted ? "true" : undefined}>
+              <td>{line.edition}</td>
+              <td>{units.r(line.r)}</td>
+              <td>{line.raised_heel_r ? units.r(line.raised_heel_r) : "no allowance"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }
 

@@ -23,6 +23,8 @@ from ..taper import depth_of
 from ..targets import code_r, retrofit_r
 from .reading import book_input, energy_input, product_input, section_input
 
+MOST_WAYS_OUT = 5
+
 
 @dataclass(frozen=True)
 class Way:
@@ -59,7 +61,9 @@ class StepUp:
 
 @dataclass(frozen=True)
 class Rack:
-    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first."""
+    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first.
+
+    nothing_open: what to do where every way is blocked."""
 
     ways: tuple[Way, ...]
     picked: str | None
@@ -67,6 +71,7 @@ class Rack:
     missing: tuple[str, ...]
     mix: Mix | None = None
     step_up: StepUp | None = None
+    nothing_open: tuple[str, ...] = ()
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
@@ -109,7 +114,12 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     if mix_aim is not None:
         mixed = _mix(job, placed, rest, known, mix_aim, limits or Limits())
     up = None if against is None else _step_up(answers, against)
-    return Rack(answers, picked, tuple(step for step in wanted if step is not None), (), mixed, up)
+    stuck = tuple(dict.fromkeys(text for way in placed for text in way.ways_out))
+    if any(not way.blocks for way in placed):
+        stuck = ()
+    return Rack(
+        answers, picked, tuple(step for step in wanted if step is not None), (), mixed, up, stuck[:MOST_WAYS_OUT]
+    )
 
 
 def _floors(sections: Iterable[SectionInput], known: Sequence[Floor | None]) -> list[Floor | None]:

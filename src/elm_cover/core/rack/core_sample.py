@@ -49,7 +49,7 @@ class CoreChoice:
 class CoreSample:
     """None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
 
-    blocks: why it cannot be; cautions: what to mind. ua_saved: Btu/h·°F against today.
+    blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. ua_saved: Btu/h·°F against today.
     """
 
     section: str
@@ -67,6 +67,7 @@ class CoreSample:
     ua_saved: float | None = None
     net_ft2: float = 0.0
     blocks: tuple[str, ...] = ()
+    ways_out: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     choice: CoreChoice | None = None
     quantities: Quantities | None = None
@@ -86,11 +87,13 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     notes = Notebook(section.id)
     made = build_up(section, floor.site, floor.eaves, notes)
     blocks = [flag.text for flag in notes.flags if flag.level == "stop"]
+    ways_out = [flag.what_to_do for flag in notes.flags if flag.level == "stop"]
     cautions = [flag.text for flag in notes.flags if flag.level == "caution" and flag.code != "raised_heel_not_met"]
     blocks += _not_to_be_touched(section, made.action)
     over = over_limit(made.load_psf, floor.limit_psf, made.blower)
     if over is not None:
         blocks.append(over[0])
+        ways_out.append(over[1])
     blocks += _short(made)
     if made.taper is None:
         return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=tuple(blocks) or ("Not enough is known.",))
@@ -100,8 +103,9 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     if made.batts and section.run is not None:
         asked = asked_layers(section, floor.site, made.batts, made.taper, floor.eaves)
         batts = tuple(take_off(layer, count(one)) for layer, one in zip(made.batts, asked, strict=True))
-    for _, level, text, _ in way_in_faults(section, made.batts, floor.eaves):
+    for _, level, text, what_to_do in way_in_faults(section, made.batts, floor.eaves):
         (blocks if level == "stop" else cautions).append(text)
+        ways_out += [what_to_do] if level == "stop" else []
     share = floor.strips.share
     bags = section_bags(section, floor.site.net_ft2, made.taper, made.blower, lying, made.under_psf, share)
     depth = made.taper.depth_in
@@ -127,6 +131,7 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
         None if u is None or floor.u_today is None else (floor.u_today - u) * floor.site.floor_ft2,
         floor.site.net_ft2,
         tuple(dict.fromkeys(blocks)),
+        tuple(dict.fromkeys(ways_out)),
         tuple(dict.fromkeys(cautions)),
         _as_choice(made, choice, candidate),
         taken(section, floor.site.net_ft2, bags, batts, eaves, made.action, _removal(floor, made)),

@@ -49,6 +49,7 @@ class Weighed:
     step_r: float | None
     cores: tuple[CoreSample, ...]
     blocks: tuple[str, ...]
+    ways_out: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     packs: tuple[Pack, ...] = ()
     cost: Cost | None = None
@@ -100,6 +101,7 @@ def weighed(
         candidate.step_r,
         tuple(cores),
         said("blocks"),
+        tuple(dict.fromkeys(text for core in cores for text in core.ways_out)),
         said("cautions"),
         dust=_dust(candidate),
     )
@@ -215,7 +217,7 @@ def _beats(other: Compared, way: Compared) -> bool:
 
 def why_not(way: Weighed, picked: Weighed) -> tuple[str, ...]:
     """What speaks against a way, held against the one picked: figures that differ, and what it needs."""
-    found = list(way.blocks)
+    found = [*way.blocks, *way.ways_out]
     if way.cost is not None and picked.cost is not None and way.id != picked.id:
         money = way.cost.currency
         found += _differs(way.cost.price, picked.cost.price, lambda d: f"{money}{d:,.0f}", "dearer", "cheaper")
