@@ -10,14 +10,17 @@ from functools import partial
 from elm_cover.core.markers import marker_points_ft
 from elm_cover.core.outline import grid_of
 from elm_cover.core.plan import Plan, plan
+from elm_cover.core.plan.rack import rack
 from elm_cover.core.readings import depth_map_on
 from elm_cover.core.roof import reaches
+from elm_cover.formats.products import library
 from elm_cover.job import Job
 
 from .attic import attic, attic_document
 from .fields import fields, fields_afresh, fields_in_a_loop
 from .in_browser import corner_drag, edit_to_paint_ms, first_load_kb
 from .plain_loop import loop
+from .weighing import ODD_FLOORS, laid_afresh, twins
 
 BUDGET_MS, BUDGET_KB, FRAME_MS = 100.0, 350.0, 1000 / 60
 
@@ -60,6 +63,23 @@ def main() -> int:
         each = best_s(partial(planned_cold, grown), 5) / area
         base = base or each
         print(f"  {area:6,} ft²: {each / base:5.2f}")
+    ways = rack(job, library())
+    assert ways.weighed >= 60, "too few ways to call it a rack"
+    weighing = best_s(lambda: rack(job, library()), 5)
+    more = rack(job, [*library(), *twins(library())])
+    twice = best_s(lambda: rack(job, [*library(), *twins(library())]), 3)
+    print("the whole rack of that attic, against one plan(job)")
+    print(f"  {ways.weighed} ways weighed: {weighing / warm:5.1f} × ({weighing * 1000:.0f} ms)")
+    print(f"  {more.weighed} ways weighed: {twice / warm:5.1f} × ({twice * 1000:.0f} ms)")
+    print("batt layouts of ten odd floors, pieces against the bound area ÷ piece area")
+    for place in ("across", "between"):
+        layouts = {name: laid_afresh(outline, place) for name, outline in ODD_FLOORS.items()}
+        over = [laid.stock / laid.least for laid in layouts.values()]
+        worst = max(layouts, key=lambda name: layouts[name].stock / layouts[name].least)
+        print(f"  {place:7s}: {sum(over) / len(over):.3f} × in the mean, {max(over):.3f} × at most ({worst})")
+    floor_2000 = ((0.0, 0.0), (50.0, 0.0), (50.0, 40.0), (0.0, 40.0))
+    layout = best_s(lambda: laid_afresh(floor_2000, "across"), 3)
+    print(f"  2,000 ft² laid out: {layout / warm:.2f} of one plan(job) ({layout * 1000:.0f} ms)")
     large = attic(6000, sections=12, readings=20)
     core, looped = fields(large), fields_in_a_loop(large)
     assert all(

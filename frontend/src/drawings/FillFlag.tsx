@@ -20,7 +20,8 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const glides = document.settings?.chart_rule === "interpolate";
   const old = cut.old_in ?? 0;
   const under = sectionPlan?.old_fill?.under_installed_in ? "lifted" : "old";
-  const installed = cut.installed_in ?? 0;
+  const batts = cut.batts_in ?? 0;
+  const installed = (cut.installed_in ?? 0) - batts;
   const most = rows.at(-1)?.installed_in ?? 0;
   const can = cut.old_in !== null && rows.length > 0;
 
@@ -66,7 +67,7 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
     set(value);
   };
 
-  const line = held === null ? (cut.fill_line_in ?? old) : old + held;
+  const line = held === null ? (cut.fill_line_in ?? old) : old + batts + held;
   const tip = frame.rulerX;
   const y = frame.y(line);
   const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
@@ -97,8 +98,8 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
           tabIndex={0}
           aria-label="Fill line"
           aria-orientation="vertical"
-          aria-valuemin={Math.round(old * 1000) / 1000}
-          aria-valuemax={Math.round((old + most) * 1000) / 1000}
+          aria-valuemin={Math.round((old + batts) * 1000) / 1000}
+          aria-valuemax={Math.round((old + batts + most) * 1000) / 1000}
           aria-valuenow={Math.round(line * 1000) / 1000}
           aria-valuetext={`fill line ${say(line)}, new fill ${say(installed)}, adds ${units.r(sectionPlan?.r_added ?? 0)}`}
           onPointerDown={drag}
@@ -111,11 +112,24 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
           </text>
         </g>
       ) : null}
+      {!can && batts > 0 ? (
+        <text data-label className="beside" x={labelX} y={Math.max(14, y)}>
+          <tspan x={labelX}>fill line {say(line)}</tspan>
+          <tspan x={labelX} dy={17}>
+            batts {say(batts)}
+          </tspan>
+          {sectionPlan?.r_added ? (
+            <tspan x={labelX} dy={17}>
+              adds {units.r(sectionPlan.r_added)}
+            </tspan>
+          ) : null}
+        </text>
+      ) : null}
       {can && installed > 0 ? (
         <text data-label className="beside" x={labelX} y={Math.max(14, y)}>
           <tspan x={labelX}>new fill {say(installed)}</tspan>
           <tspan x={labelX} dy={17}>
-            settles to {say(cut.settled_in ?? 0)}
+            settles to {say((cut.settled_in ?? 0) - batts)}
           </tspan>
           {sectionPlan?.r_added ? (
             <tspan x={labelX} dy={17}>

@@ -10,7 +10,7 @@ export function Opinions({ at }: { at: string }) {
   const here = lists.opinions.filter((o) => o.stands_at === at && plan?.opinions.includes(o.id));
   if (!here.length) return null;
   return (
-    <Part title={here.length > 1 ? "Opinions differ" : "Two opinions"} aside="your house rule goes on paper">
+    <Part title="Opinions differ" aside="your house rule goes on paper">
       {here.map((opinion) => {
         const rule = document.house_rules?.[opinion.id];
         const firms = firm?.house_rules?.[opinion.id];

@@ -138,6 +138,7 @@ class RackAnswer(BaseModel):
     mix: Mix | None
     step_up: StepUp | None
     nothing_open: list[str]
+    weighed: int
 
 
 class PlanFigures(BaseModel):
@@ -278,6 +279,7 @@ class DrawnCut(BaseModel):
     ends: list[CutEnd]
     materials: CutMaterials
     old_in: float | None
+    batts_in: float | None
     fill_line_in: float | None
     installed_in: float | None
     settled_in: float | None

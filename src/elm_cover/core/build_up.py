@@ -217,7 +217,7 @@ def _batts(
     )
 
 
-@lru_cache(maxsize=512)
+@lru_cache(maxsize=4096)
 def _needed_over(layers: tuple[OldLayer, ...], boundary: float | None, target: float) -> float:
     """R that batts have to add over what is left: they do not drop into gaps."""
     return r_to_add(target, lambda r: r_with(layers, boundary, r))

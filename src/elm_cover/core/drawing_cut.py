@@ -85,7 +85,9 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     shapes: list[dict[str, Any]] = [
         _shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
     ]
-    depths: dict[str, float | None] = {"old_in": None, "fill_line_in": None, "installed_in": None, "settled_in": None}
+    depths: dict[str, float | None] = dict.fromkeys(
+        ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
+    )
     ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
     taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
     if taper is not None:
@@ -105,6 +107,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         depths["old_in"] = taper.old_in
         if fields.taper is not None:
             depths |= {
+                "batts_in": depth_of(taper.batts),
                 "fill_line_in": taper.depth_in,
                 "installed_in": taper.installed_in,
                 "settled_in": taper.settled_in,

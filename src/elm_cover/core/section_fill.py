@@ -53,7 +53,7 @@ class Blower:
         return self.chart.row_for_depth(installed_in)
 
 
-@lru_cache(maxsize=512)
+@lru_cache(maxsize=4096)
 def _needed(blower: Blower, target: float) -> float:
     last = blower.chart.rows[-1].r
 

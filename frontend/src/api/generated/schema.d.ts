@@ -2164,6 +2164,8 @@ export interface components {
             materials: components["schemas"]["CutMaterials"];
             /** Old In */
             old_in: number | null;
+            /** Batts In */
+            batts_in: number | null;
             /** Fill Line In */
             fill_line_in: number | null;
             /** Installed In */
@@ -3408,6 +3410,8 @@ export interface components {
             step_up: components["schemas"]["StepUp"] | null;
             /** Nothing Open */
             nothing_open: string[];
+            /** Weighed */
+            weighed: number;
         };
         /**
          * CoreChoice

@@ -79,7 +79,7 @@ export function Floor() {
   );
   // What stands there, so that no height is written across it.
   const standing: Box[] = frame ? (current?.keep_outs ?? []).map((kept) => boxOf(kept.corners_ft, frame)) : [];
-  if (frame && tool.kind === "cut")
+  if (frame && (tool.kind === "cut" || tool.kind === "pieces"))
     for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...(current?.markers_ft ?? [])])
       if (at) standing.push([frame.x(at[0]) - 11, frame.y(at[1]) - 14, frame.x(at[0]) + 11, frame.y(at[1]) + 11]);
   const rings = [outline, ...(section.holes ?? []).map((hole) => hole.outline_ft as Point[])];
@@ -208,7 +208,9 @@ export function Floor() {
                 />
               ) : null}
               <polygon className="floor-area" points={points(outline, frame)} />
-              {tool.kind === "pieces" ? <Pieces layer={current?.batts[tool.layer]} frame={frame} /> : null}
+              {tool.kind === "pieces" ? (
+                <Pieces layer={current?.batts[tool.layer]} frame={frame} standing={standing} />
+              ) : null}
               {outline.map((a, i) => {
                 const b = outline[(i + 1) % outline.length] as Point;
                 const kind = section.edges[i]?.kind ?? "gable";

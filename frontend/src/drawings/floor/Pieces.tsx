@@ -1,10 +1,21 @@
 import type { DrawnSection } from "../../api/client";
+import { type Box, overlap } from "./labels";
 import type { Frame } from "./parts";
 
 const LABEL_PX = [26, 13] as const;
+// Where a sign stands in the middle of a piece its number goes beside it.
+const SHARES = [0.5, 0.2, 0.8];
+const DIGIT_PX = 8.2;
+
+interface Props {
+  layer: DrawnSection["batts"][number] | undefined;
+  frame: Frame;
+  /** What no number may lie on. */
+  standing: readonly Box[];
+}
 
 /** Batts as they are laid, piece by piece; each carries its number in the laying order where there is room for it. */
-export function Pieces({ layer, frame }: { layer: DrawnSection["batts"][number] | undefined; frame: Frame }) {
+export function Pieces({ layer, frame, standing }: Props) {
   if (!layer) return null;
   return (
     <g className="pieces">
@@ -13,15 +24,23 @@ export function Pieces({ layer, frame }: { layer: DrawnSection["batts"][number] 
         const ys = piece.corners_ft.map(([, y]) => frame.y(y));
         const [left, right] = [Math.min(...xs), Math.max(...xs)];
         const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+        const middle = (top + bottom) / 2;
+        const half = (String(piece.order).length * DIGIT_PX) / 2;
         const roomy = right - left >= LABEL_PX[0] && bottom - top >= LABEL_PX[1];
+        const at = SHARES.map((share) => left + (right - left) * share).find(
+          (x) =>
+            x - half >= left &&
+            x + half <= right &&
+            !standing.some((box) => overlap(box, [x - half, middle - 8, x + half, middle + 8])),
+        );
         return (
           <g key={piece.order}>
             <polygon
               className={piece.whole ? "piece" : "piece cut-piece"}
               points={piece.corners_ft.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ")}
             />
-            {roomy ? (
-              <text x={(left + right) / 2} y={(top + bottom) / 2 + 4.5} textAnchor="middle">
+            {roomy && at !== undefined ? (
+              <text data-label x={at} y={middle + 4.5} textAnchor="middle">
                 {piece.order}
               </text>
             ) : null}

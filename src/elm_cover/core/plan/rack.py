@@ -63,7 +63,7 @@ class StepUp:
 class Rack:
     """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first.
 
-    nothing_open: what to do where every way is blocked."""
+    nothing_open: what to do where every way is blocked. weighed: how many were; steps that come to the same are kept once."""
 
     ways: tuple[Way, ...]
     picked: str | None
@@ -72,6 +72,7 @@ class Rack:
     mix: Mix | None = None
     step_up: StepUp | None = None
     nothing_open: tuple[str, ...] = ()
+    weighed: int = 0
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
@@ -96,12 +97,14 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     bare = not any(floor.section.layers for floor in ready[True])
     ways: list[Weighed] = []
     nowhere: set[str] = set()
+    count = 0
     for candidate in candidates([floor.section for floor in ready[True]], pooled, wanted):
         if candidate.method in nowhere:
             continue  # no product changes that: said once
         on = ready[burns(candidate.family.kind)]
         cores = [core_sample(floor, candidate, pooled) for floor in on]
         made = weighed(candidate, cores, names, bare, rest, known, job.settings.spare_pct, book)
+        count += 1
         if not _seen(made, ways):
             ways.append(made)
         if all(core.fill_line_in is None for core in cores):
@@ -118,7 +121,14 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     if any(not way.blocks for way in placed):
         stuck = ()
     return Rack(
-        answers, picked, tuple(step for step in wanted if step is not None), (), mixed, up, stuck[:MOST_WAYS_OUT]
+        answers,
+        picked,
+        tuple(step for step in wanted if step is not None),
+        (),
+        mixed,
+        up,
+        stuck[:MOST_WAYS_OUT],
+        count,
     )
 
 
