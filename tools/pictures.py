@@ -64,7 +64,17 @@ def at_a_desk(page: Page, folder: Path) -> None:
     save(page, folder, "slope")
     for step in ("Target", "Choose", "Eaves"):
         go(page, "9 Quarry Loop", step)
+        if step == "Target":
+            page.get_by_text("One more step up").wait_for()
+            page.locator(".sheet").evaluate("sheet => { sheet.scrollTop = 420 }")
         save(page, folder, step.lower())
+    go(page, "9 Quarry Loop", "Choose", "price")
+    save(page, folder, "price")
+    go(page, "3 Weir Bank", "Choose")
+    page.locator(".pick-core", has_text="Glass batt R-38").first.click()
+    page.get_by_text("bundles to order", exact=True).wait_for()
+    page.locator(".sub-steps").get_by_role("radio", name="batts", exact=True).check()
+    save(page, folder, "batts")
     page.get_by_role("link", name="to the shelf of jobs").click()
     page.get_by_role("link", name="How other programs").click()
     page.get_by_role("heading", level=1).wait_for()

@@ -30,6 +30,7 @@ export function rows(units: Units, section: string | null = null): Row[] {
           .map((pair) => pair.join(" "))
           .join(" + "),
     },
+    { name: "baffle pieces", of: ({ weighed }) => (weighed.baffle_pieces ? String(weighed.baffle_pieces) : "") },
     {
       name: `load, ${units.load(0).unit}`,
       of: (way) => {

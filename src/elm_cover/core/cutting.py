@@ -16,8 +16,8 @@ from dataclasses import dataclass, field
 import numpy as np
 
 STEP_IN = 0.25
-SOLVER_SECONDS = 0.4
-MOST_ARCS = 20_000
+SOLVER_SECONDS = 0.15
+MOST_ARCS = 8_000
 
 
 @dataclass(frozen=True)

@@ -3759,6 +3759,11 @@ export interface components {
              */
             saved_ua?: number | null;
             /**
+             * Baffle Pieces
+             * @default null
+             */
+            baffle_pieces?: number | null;
+            /**
              * Dust
              * @default 0
              */

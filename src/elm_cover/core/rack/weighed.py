@@ -62,6 +62,7 @@ class Weighed:
     r_effective: float | None = None
     r_at_plate: float | None = None
     saved_ua: float | None = None
+    baffle_pieces: int | None = None
     dust: int = 0
     ranks: Mapping[str, int] | None = None
     unbeaten: bool = False
@@ -132,6 +133,7 @@ def weighed(
         r_nominal=min(core.r_nominal or 0.0 for core in cores),
         r_effective=None if any(c.r_effective is None for c in cores) else min(c.r_effective or 0.0 for c in cores),
         r_at_plate=min((c.r_at_plate for c in cores if c.r_at_plate is not None), default=None),
+        baffle_pieces=taken.baffle_pieces,
         saved_ua=None if any(c.ua_saved is None for c in cores) else sum(c.ua_saved or 0.0 for c in cores),
     )
 
