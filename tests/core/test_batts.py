@@ -140,3 +140,15 @@ def test_more_room_at_the_eave_never_makes_it_worse() -> None:
 
     found = [u(heel) for heel in (6, 9, 12, 16, 20, 24)]
     assert found == sorted(found, reverse=True)
+
+
+def test_the_way_there_is_checked_too() -> None:
+    job = with_batts("batts_across")
+    wing = {**job["sections"][0], "id": "wing", "outline_ft": [[38, 0], [52, 0], [52, 25], [38, 25]]}
+    job["sections"].append(wing)
+    job["choice"]["wing"] = job["choice"]["main"]
+    assert any(flag.code == "no_way_in" and flag.section == "wing" for flag in planned(job).flags)
+    wing["edges"] = [eave(), {"kind": "gable"}, eave(), {"kind": "open", "to": "main"}]
+    assert "no_way_in" not in codes(planned(job))
+    wing["outline_ft"] = [[38, 0], [52, 0], [52, 25], [38, 1.5]]
+    assert any(flag.code == "piece_too_wide" for flag in planned(job).flags)

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
 
+from elm_cover.core.framing import framing_fraction
+from elm_cover.core.target_scale import code_table
 from elm_cover.core.targets import EDITIONS, code_r, raised_heel_r, retrofit_r
+from elm_cover.core.thermal import Floor, u_factor
 from tests.conftest import attic, codes, eave, planned
 
 # By zone: 0/1, 2, 3, 4 except marine, 4 marine and 5, 6, 7 and 8.
@@ -48,3 +52,11 @@ def test_raised_heel_holds_only_where_every_eave_has_the_room() -> None:
     assert target(12.8 + 1.625)[0] == 38
     r, flags = target(12.7 + 1.625)
     assert (r, "raised_heel_not_met" in flags) == (49, True)
+
+
+def test_the_codes_u_is_quoted_and_is_worse_than_full_depth_everywhere() -> None:
+    for line in code_table("5A"):
+        assert line.r == code_r("5A", line.edition)
+        floor = Floor(1.67, framing_fraction(24), 3.5)
+        full = u_factor(floor, (), np.array([line.r / 2.6]), np.array([line.r]), 2.6)[0]
+        assert full < line.u <= 0.035

@@ -155,8 +155,8 @@ function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
   const picked = rack.answer?.picked;
   const pinned = document.weighing?.pinned ?? [];
   const told = rows(units, pickFor === "section" ? section.id : null).filter((row) => {
-    const cells = ways.map((way) => row.of(way));
-    return cells.some((cell) => cell) && (ways.length === 1 || row.strong || !agree(cells));
+    const cells = ways.map((way) => row.of(way)).filter(Boolean);
+    return cells.length > 0 && (ways.length === 1 || row.strong || !agree(cells));
   });
   // One scale for all; each row is only as high as its tallest core.
   const scale = scaleFor(Math.max(...ways.map((way) => way.weighed.fill_line_in ?? 0), 8) + 1, perIn);

@@ -84,6 +84,9 @@ class ChoiceInput:
 
 @dataclass(frozen=True)
 class SectionInput:
+    """way_in_ft: where the crew leaves it. passage_ft: how wide it opens to the next section where it has no way in of its
+    own; 0 where nothing on record leads into it, None where it has its own."""
+
     id: str
     name: str | None
     kind: str
@@ -115,3 +118,4 @@ class SectionInput:
     run: str | None = None
     way_in_ft: tuple[float, float] | None = None
     openings_in: tuple[tuple[float, float], ...] = ()
+    passage_ft: float | None = None

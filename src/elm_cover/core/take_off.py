@@ -140,14 +140,20 @@ def way_in_faults(
     section: SectionInput, layers: tuple[BattLayer, ...], eaves: dict[int, Eave]
 ) -> list[tuple[str, str, str, str]]:
     """Each size of piece and bundle against the widest way in: (code, level, text, what to do)."""
-    if not section.openings_in:
+    if not section.openings_in or not layers:
         return []
+    if section.passage_ft == 0:
+        text = "No way into this section is on record: no opening of its own, no edge open to the next."
+        return [("no_way_in", "caution", text, "Record the way in, then pieces and bundles are checked against it.")]
     opening = max(section.openings_in, key=lambda size: sorted(size))
     clear_in = _clear_over_way_in(section, eaves)
     way = f"{opening[0]:g} x {opening[1]:g} in opening"
     found = []
     for layer in {layer.product: layer for layer in layers}.values():
         batt = layer.batt
+        if section.passage_ft is not None and batt.width_in > section.passage_ft * 12:
+            text = f"The way there is {eighths(section.passage_ft * 12)} wide; a piece is {batt.width_in:g} in."
+            found.append(("piece_too_wide", "stop", text, "Take narrower pieces, or blow instead."))
         if not passes((batt.thickness_in, batt.width_in, batt.length_in), opening, PIECE_GIVES):
             text = f"A piece {eighths(batt.thickness_in)} thick and {batt.width_in:g} in wide does not go through the {way}."
             what = "Take narrower pieces or a roll, blow instead, or cut a larger way in."

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from .eaves import Eave
 from .section_input import SectionInput
-from .targets import EDITIONS, code_r, raised_heel_r, retrofit_r, wall_r
+from .targets import CEILING_U, EDITIONS, code_r, raised_heel_r, retrofit_r, wall_r
 from .units import ROUNDING_SLACK
 
 
@@ -84,13 +84,20 @@ def heel_tests(eaves: dict[int, Eave] | None, needed_in: float | None) -> tuple[
 
 @dataclass(frozen=True)
 class CodeLine:
-    """One edition's figures for a zone: ceiling R, and the R that serves with a raised heel, None where none does."""
+    """One edition's figures for a zone: ceiling R, the R that serves with a raised heel (None where none does), and U.
+
+    u: the code's own ceiling U-factor for that R, Btu/h·ft²·°F, squeezed eaves included: quoted, not aimed at.
+    """
 
     edition: str
     r: float
     raised_heel_r: float | None
+    u: float
 
 
 def code_table(zone: str) -> tuple[CodeLine, ...]:
     """The whole row of the table for a zone, edition by edition."""
-    return tuple(CodeLine(edition, code_r(zone, edition), raised_heel_r(zone, edition)) for edition in EDITIONS)
+    return tuple(
+        CodeLine(edition, code_r(zone, edition), raised_heel_r(zone, edition), CEILING_U[int(code_r(zone, edition))])
+        for edition in EDITIONS
+    )

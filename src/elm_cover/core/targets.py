@@ -14,6 +14,8 @@ CEILING_R = {
 }
 CEILING_R["2015"] = CEILING_R["2018"] = CEILING_R["2012"]
 EDITIONS = tuple(sorted(CEILING_R))
+# The code's own ceiling U-factors, with squeezed eaves in them: quoted beside the R, not aimed at.
+CEILING_U = {30: 0.035, 38: 0.030, 49: 0.026, 60: 0.024}
 # Full height over the outer edge of the plate: this R serves in place of that.
 RAISED_HEEL_ALLOWANCE = {edition: {38: 30, 49: 38} for edition in EDITIONS} | {"2021": {49: 38, 60: 49}}
 RETROFIT_BARE_AND_ADD = {0: (30, 25), 1: (30, 25), 2: (49, 38), 3: (49, 38)} | dict.fromkeys(range(4, 9), (60, 49))

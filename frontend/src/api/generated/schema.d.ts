@@ -3149,7 +3149,9 @@ export interface components {
         };
         /**
          * CodeLine
-         * @description One edition's figures for a zone: ceiling R, and the R that serves with a raised heel, None where none does.
+         * @description One edition's figures for a zone: ceiling R, the R that serves with a raised heel (None where none does), and U.
+         *
+         *     u: the code's own ceiling U-factor for that R, Btu/h·ft²·°F, squeezed eaves included: quoted, not aimed at.
          */
         CodeLine: {
             /** Edition */
@@ -3158,6 +3160,8 @@ export interface components {
             r: number;
             /** Raised Heel R */
             raised_heel_r: number | null;
+            /** U */
+            u: number;
         };
         /**
          * FeatureKind

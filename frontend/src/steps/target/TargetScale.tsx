@@ -63,6 +63,7 @@ export function CodeTable() {
             <th scope="col">edition</th>
             <th scope="col">R</th>
             <th scope="col">with a raised heel</th>
+            <th scope="col">its U, {units.figure(1, "Btu/h·ft²·°F").unit}</th>
           </tr>
         </thead>
         <tbody>
@@ -71,10 +72,12 @@ export function CodeTable() {
               <td>{line.edition}</td>
               <td>{units.r(line.r)}</td>
               <td>{line.raised_heel_r ? units.r(line.raised_heel_r) : "no allowance"}</td>
+              <td>{units.figure(line.u, "Btu/h·ft²·°F").value}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      <p className="note">The code's U has squeezed eaves in it: to compare with, not to aim at.</p>
     </details>
   );
 }

@@ -210,7 +210,16 @@ def section_input(
         run=section.framing.run,
         way_in_ft=_way_in(job, section),
         openings_in=tuple(a.opening_in for a in job.accesses if a.opening_in is not None),
+        passage_ft=_passage_ft(job, section),
     )
+
+
+def _passage_ft(job: Job, section: Section) -> float | None:
+    """How wide the section opens to its neighbours; None where it has a way in of its own, or is the only one."""
+    if len(job.sections) == 1 or any(access.section in (section.id, None) for access in job.accesses):
+        return None
+    doors = [edge_length_ft(section.outline_ft, i) for i, edge in enumerate(section.edges) if edge.kind == "open"]
+    return max(doors, default=0.0)
 
 
 def _way_in(job: Job, section: Section) -> tuple[float, float] | None:
