@@ -101,7 +101,8 @@ def test_batts_are_drawn_piece_by_piece_with_their_cut_list(page: Page) -> None:
     assert page.locator(".pieces .cut-piece").count() == cuts
     assert pieces.count() >= laid  # every piece opened lies there, some cut in two
     courses = page.get_by_role("table", name="Cut list, across the joists").locator("tbody tr")
-    whole = sum(int(row.locator("td").nth(1).inner_text()) for row in courses.all())
+    whole = sum(int(row.locator("td").nth(2).inner_text()) for row in courses.all())
+    expect(courses.first.locator("td").nth(1)).to_have_text("1–11")
     assert whole + cuts == pieces.count()
     assert {"1", "2", "3"} <= set(page.locator(".pieces text").all_text_contents())
     pick(page, "2")

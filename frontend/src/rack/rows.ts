@@ -10,6 +10,12 @@ export interface Row {
 
 export const money = (value: number, currency: string) => `${currency}${Math.round(value).toLocaleString("en-US")}`;
 
+const FT2_PER_M2 = 10.7639;
+
+/** A price per area in the units that are shown. */
+export const perArea = (perFt2: number, currency: string, metric: boolean) =>
+  `${currency}${(metric ? perFt2 * FT2_PER_M2 : perFt2).toFixed(2)} a ${metric ? "m²" : "ft²"}`;
+
 /** The rows under the cores, named once at the ruler with their units; R, plate and load of one section where asked. */
 export function rows(units: Units, section: string | null = null): Row[] {
   const of = (way: Way) => way.weighed.cores.find((core) => core.section === section) ?? way.weighed;

@@ -28,7 +28,7 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
       ) : null}
       {tool.kind === "pieces" && drawn.batts.length ? (
         <li>
-          <span className="piece-sign" aria-hidden="true" /> whole piece, its number in the laying order
+          <span className="piece-sign" aria-hidden="true" /> whole piece, numbered as it is laid
         </li>
       ) : null}
       {tool.kind === "pieces" && drawn.batts.length ? (

@@ -1,3 +1,4 @@
+import type { DrawnSection } from "../../api/client";
 import { useUnits } from "../../app/units";
 import { Pick } from "../../fields/Pick";
 import { useBench } from "../../workbench/context";
@@ -5,7 +6,8 @@ import { Part } from "../Part";
 
 /** The batts of this section: layers, pieces, bundles, waste against the bound, the cut list by course. */
 export function BattSheet() {
-  const { sectionPlan, plan, document, section, job, tool, setTool } = useBench();
+  const { sectionPlan, plan, document, section, job, tool, setTool, drawing } = useBench();
+  const drawn = drawing?.sections.find((s) => s.id === section.id);
   const units = useUnits();
   const layers = sectionPlan?.batts ?? [];
   const choice = document.choice?.[section.id];
@@ -74,7 +76,10 @@ export function BattSheet() {
             {layer.place === "between" ? "Between" : "Across"}: no layout needs fewer than {layer.least} pieces for{" "}
             {units.area(layer.covered_ft2).value} {units.area(0).unit}; this one takes {layer.pieces}. Offcuts left
             over: {units.area(layer.offcuts_ft2).value} {units.area(0).unit}
-            {layer.scraps_ft2 > 0.05 ? `; slivers of ${layer.scraps_ft2.toFixed(1)} ft² are packed with them` : ""}.
+            {layer.scraps_ft2 > 0.05
+              ? `; slivers of ${units.metric ? units.area(layer.scraps_ft2).value : layer.scraps_ft2.toFixed(1)} ${units.area(0).unit} are packed with them`
+              : ""}
+            .
           </p>
         ))}
         {plan?.order
@@ -101,23 +106,34 @@ export function BattSheet() {
         </p>
       </Part>
       {numbered.map(({ layer, id }) => (
-        <CutList key={id} title={`Cut list, ${layer.place} the joists`} layer={layer} />
+        <CutList
+          key={id}
+          title={`Cut list, ${layer.place} the joists`}
+          layer={layer}
+          pieces={drawn?.batts[layers.indexOf(layer)]?.pieces ?? []}
+        />
       ))}
     </>
   );
 }
 
+type DrawnPiece = DrawnSection["batts"][number]["pieces"][number];
 type Layer = NonNullable<NonNullable<ReturnType<typeof useBench>["sectionPlan"]>["batts"]>[number];
 
-function CutList({ title, layer }: { title: string; layer: Layer }) {
+function CutList({ title, layer, pieces }: { title: string; layer: Layer; pieces: readonly DrawnPiece[] }) {
   const units = useUnits();
   const inches = (value: number) => units.depth(value).value;
+  const numbers = (course: number) => {
+    const orders = pieces.filter((piece) => piece.course === course).map((piece) => piece.order);
+    return orders.length ? `${Math.min(...orders)}–${Math.max(...orders)}` : "";
+  };
   return (
     <Part title={title} aside={units.depth(0).unit}>
       <table className="cut-list" aria-label={title}>
         <thead>
           <tr>
             <th scope="col">course</th>
+            <th scope="col">pieces</th>
             <th scope="col">whole</th>
             <th scope="col">cuts, long × wide</th>
           </tr>
@@ -126,6 +142,7 @@ function CutList({ title, layer }: { title: string; layer: Layer }) {
           {layer.courses.map((course) => (
             <tr key={course.number}>
               <td>{course.number}</td>
+              <td>{numbers(course.number)}</td>
               <td>{course.whole}</td>
               <td>{course.cuts.map(([long, wide]) => `${inches(long)} × ${inches(wide)}`).join(", ") || "none"}</td>
             </tr>

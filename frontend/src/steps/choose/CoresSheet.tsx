@@ -2,7 +2,7 @@ import { Select } from "@mantine/core";
 import type { Weighing } from "../../api/client";
 import { useUnits } from "../../app/units";
 import { Pick } from "../../fields/Pick";
-import { money } from "../../rack/rows";
+import { money, perArea } from "../../rack/rows";
 import { useBench } from "../../workbench/context";
 import { Opinions } from "../Opinions";
 import { Part } from "../Part";
@@ -125,7 +125,7 @@ function Chosen() {
       {cost ? (
         <p className="answer">
           <b>{money(cost.price, cost.currency)}</b>
-          {cost.price_per_ft2 ? `, ${cost.currency}${cost.price_per_ft2.toFixed(2)} a ft²` : ""},{" "}
+          {cost.price_per_ft2 ? `, ${perArea(cost.price_per_ft2, cost.currency, units.metric)}` : ""},{" "}
           {cost.hours.toFixed(1)} h for the crew.
           {plan.saving
             ? ` Saves ${money(plan.saving.low, cost.currency)} to ${money(plan.saving.high, cost.currency)} a year.`

@@ -8,7 +8,7 @@ export function FirmBook() {
   const { firm, keep, said } = useFirm();
   return (
     <>
-      <div className="pair">
+      <div className="stack">
         <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, book: document.book ?? {} }))}>
           Keep for the firm
         </Button>

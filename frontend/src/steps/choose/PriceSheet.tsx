@@ -1,8 +1,9 @@
 import { Select } from "@mantine/core";
 import type { Book } from "../../api/client";
+import { useUnits } from "../../app/units";
 import { NumberField } from "../../fields/NumberField";
 import { Pick } from "../../fields/Pick";
-import { money } from "../../rack/rows";
+import { money, perArea } from "../../rack/rows";
 import { useBench } from "../../workbench/context";
 import { Part } from "../Part";
 import { PRICES, RATES } from "./bookFields";
@@ -11,6 +12,7 @@ import { FirmBook } from "./FirmBook";
 /** The price line by line, the saving, and the book of prices and rates behind them. */
 export function PriceSheet() {
   const { plan, document, job, lists } = useBench();
+  const { metric } = useUnits();
   const cost = plan?.cost;
   const saving = plan?.saving;
   const book = document.book;
@@ -50,7 +52,7 @@ export function PriceSheet() {
               <tr className="sum">
                 <th scope="row">Price</th>
                 <td>
-                  {cost.price_per_ft2 ? `${cost.currency}${cost.price_per_ft2.toFixed(2)} a ft²` : ""},{" "}
+                  {cost.price_per_ft2 ? perArea(cost.price_per_ft2, cost.currency, metric) : ""},{" "}
                   {cost.hours.toFixed(1)} h for the crew
                 </td>
                 <td>{money(cost.price, cost.currency)}</td>

@@ -41,7 +41,7 @@ export const PRICES: readonly Field<keyof Prices>[] = [
 ];
 
 export const RATES: readonly Field<keyof Rates>[] = [
-  rate("crew", "Crew", "people", true),
+  rate("crew", "People in the crew", "", true),
   rate("setup_hours", "Set-up and clean-up", "h"),
   rate("truck_cellulose_lb_per_hour", "Truck, cellulose", "lb/h"),
   rate("truck_glass_lb_per_hour", "Truck, glass", "lb/h"),
