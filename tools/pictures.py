@@ -77,6 +77,7 @@ def at_a_desk(page: Page, folder: Path) -> None:
     save(page, folder, "batts")
     page.get_by_role("button", name="undo").first.click()
     page.get_by_text("bags to order", exact=True).wait_for()
+    page.wait_for_timeout(1500)  # until it is saved: the phone opens the same job
     page.get_by_role("link", name="to the shelf of jobs").click()
     page.get_by_role("link", name="How other programs").click()
     page.get_by_role("heading", level=1).wait_for()
