@@ -222,6 +222,7 @@ def test_photos_on_a_hazard_and_on_the_floor_go_along_in_the_archive(
     names = zipfile.ZipFile(file).namelist()
     assert f"photos/{document['photos'][1]['file']}" in names
     page.get_by_role("link", name="to the shelf").click()
+    page.get_by_role("button", name="New attic").wait_for()
     page.locator("input[type=file]").set_input_files(file)
     expect(page.get_by_role("heading", level=1)).to_have_text("9 Quarry Loop")
     listed, _ = api(server, "/api/jobs")

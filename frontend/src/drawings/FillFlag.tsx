@@ -75,6 +75,11 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const flag = (at: number) =>
     `M${tip - FLAG_WIDTH} ${at - HALF}H${tip - 12}L${tip} ${at}L${tip - 12} ${at + HALF}H${tip - FLAG_WIDTH}Z`;
   const labelX = frame.rulerX + 44;
+  const adds = sectionPlan?.r_added ? [`adds ${units.r(sectionPlan.r_added)}`] : [];
+  let beside: string[] = [];
+  if (can && installed > 0)
+    beside = [`new fill ${say(installed)}`, `settles to ${say((cut.settled_in ?? 0) - batts)}`, ...adds];
+  else if (!can && batts > 0) beside = [`fill line ${say(line)}`, `batts ${say(batts)}`, ...adds];
   return (
     <g className="flags">
       {old > 0 && frame.narrow ? (
@@ -112,30 +117,13 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
           </text>
         </g>
       ) : null}
-      {!can && batts > 0 ? (
+      {beside.length ? (
         <text data-label className="beside" x={labelX} y={Math.max(14, y)}>
-          <tspan x={labelX}>fill line {say(line)}</tspan>
-          <tspan x={labelX} dy={17}>
-            batts {say(batts)}
-          </tspan>
-          {sectionPlan?.r_added ? (
-            <tspan x={labelX} dy={17}>
-              adds {units.r(sectionPlan.r_added)}
+          {beside.map((line, i) => (
+            <tspan key={line} x={labelX} dy={i ? 17 : 0}>
+              {line}
             </tspan>
-          ) : null}
-        </text>
-      ) : null}
-      {can && installed > 0 ? (
-        <text data-label className="beside" x={labelX} y={Math.max(14, y)}>
-          <tspan x={labelX}>new fill {say(installed)}</tspan>
-          <tspan x={labelX} dy={17}>
-            settles to {say((cut.settled_in ?? 0) - batts)}
-          </tspan>
-          {sectionPlan?.r_added ? (
-            <tspan x={labelX} dy={17}>
-              adds {units.r(sectionPlan.r_added)}
-            </tspan>
-          ) : null}
+          ))}
         </text>
       ) : null}
     </g>

@@ -20,6 +20,7 @@ from .coverage import NO_FILL, NewFill
 from .eaves import Eave
 from .existing import OldLayer, pressed, r_to_add, r_with
 from .old_fill import Ground, action_of, ground, needs_board
+from .outline import Floats
 from .result import Notebook
 from .section_fill import Blower, depth_under, pick_fill, target_r
 from .section_input import ChoiceInput, ProductInput, SectionInput
@@ -53,6 +54,13 @@ class BuildUp:
     @property
     def under_psf(self) -> float:
         return 0.0 if self.left is None else self.left.under_weight_psf
+
+    def map_under(self, map_in: Floats | None, today: tuple[OldLayer, ...] | None) -> Floats | None:
+        """A map of the old fill as it lies under the new: gone where it is cleared, a little thinner where it is pressed."""
+        if map_in is None or self.taper is None or self.action == "clear" or not today:
+            return None
+        now, later = depth_of(today), depth_of(self.taper.layers[self.taper.under_layers :])
+        return map_in * (later / now) if now > 0 else map_in
 
     @property
     def load_psf(self) -> float | None:

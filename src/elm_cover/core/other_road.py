@@ -40,7 +40,14 @@ def other_road(sections: Iterable[SectionInput], hazards: Iterable[HazardSeen]) 
     """Whether a sealed roof is open here, by what is on record; a gate not on record stands at ask."""
     listed = list(sections)
     status = {hazard.kind: hazard.status for hazard in hazards}
-    gates = (_burners(status), _moisture(status), _vented(listed), _climate(listed), _hands())
+    burners, damp = _worst(status, BURNERS), _worst(status, DAMP)
+    gates = (
+        Gate("burners", "Burners", burners, BURNERS_SAID[burners]),
+        Gate("moisture", "Moisture", damp, MOISTURE_SAID[damp]),
+        _vented(listed),
+        _climate(listed),
+        _hands(),
+    )
     shut = [gate for gate in gates if gate.state == "shut"]
     ask = [gate for gate in gates if gate.state == "ask"]
     if shut:
@@ -60,24 +67,17 @@ def _worst(status: dict[str, str | None], kinds: tuple[str, ...]) -> str:
     return "ask" if any(one is None for one in found) else "open"
 
 
-def _burners(status: dict[str, str | None]) -> Gate:
-    state = _worst(status, BURNERS)
-    text = {
-        "shut": "a burner that draws attic or house air, or its vent, would stand in the sealed space.",
-        "ask": "whether a burner draws its air from the attic or house is not on record.",
-        "open": "no burner draws attic or house air.",
-    }[state]
-    return Gate("burners", "Burners", state, text)
-
-
-def _moisture(status: dict[str, str | None]) -> Gate:
-    state = _worst(status, DAMP)
-    text = {
-        "shut": "damp is on record: a sealed roof would keep it in the wood. Its source is mended first.",
-        "ask": "leaks, damp and fans into the attic are not all looked for.",
-        "open": "roof and attic are dry, and no fan ends there.",
-    }[state]
-    return Gate("moisture", "Moisture", state, text)
+# By what the record says: what stands in the way, what was not looked for, what is well.
+BURNERS_SAID = {
+    "shut": "a burner that draws attic or house air, or its vent, would stand in the sealed space.",
+    "ask": "whether a burner draws its air from the attic or house is not on record.",
+    "open": "no burner draws attic or house air.",
+}
+MOISTURE_SAID = {
+    "shut": "damp is on record: a sealed roof would keep it in the wood. Its source is mended first.",
+    "ask": "leaks, damp and fans into the attic are not all looked for.",
+    "open": "roof and attic are dry, and no fan ends there.",
+}
 
 
 def _vented(sections: list[SectionInput]) -> Gate:

@@ -9,7 +9,7 @@ from .eaves import Eave
 from .heat_account import account, hatch_ft2, shares
 from .markers import marker_count, marker_points_ft
 from .old_fill import action_of
-from .outline import Floats, Grid
+from .outline import Grid
 from .readings import usable
 from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
 from .roof import RoofField, roof_field
@@ -43,7 +43,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     taper, blower = made.taper, made.blower
     _enough_flag(made, site.r_existing, notes)
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
-    old_map = map_under(site, taper, made.action)
+    old_map = made.map_under(site.map_in, site.today)
     lying = None if taper is None or roof is None else taper.at(roof.room_in, old_map)
     laid = laid_over(section, site.boundary, taper, blower.chart if blower else None)
     heat = section_heat(laid, lying, site.floor_ft2, site.net_ft2)
@@ -128,15 +128,6 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         batts=tuple(laid.layout for laid in batts),
     )
     return plan, fields
-
-
-def map_under(site: Site, taper: Taper | None, action: str) -> Floats | None:
-    """The map of what lies under the new fill: gone where it is cleared, a little thinner where it is pressed."""
-    if site.map_in is None or taper is None or action == "clear" or not site.today:
-        return None
-    now = depth_of(site.today)
-    later = depth_of(taper.layers[taper.under_layers :])
-    return site.map_in * (later / now) if now > 0 else site.map_in
 
 
 def _heel_tests(section: SectionInput, made: BuildUp, eaves: dict[int, Eave] | None) -> tuple[HeelTest, ...]:

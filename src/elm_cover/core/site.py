@@ -12,7 +12,7 @@ from .keep_outs import KeepOut
 from .old_fill import Ground, layers_today, needs_board, options, propose, r_as_it_lies, removal, worth
 from .outline import Floats, Grid, Points, grid_of, kept_out_ft2, polygon_area_ft2
 from .readings import ReadingsPlan, depth_map_on, summary, usable
-from .result import Notebook, OldFillPlan
+from .result import Notebook, OldFillPlan, Removal
 from .roof import RoofField
 from .section_input import SectionInput
 from .taper import depth_of
@@ -90,12 +90,7 @@ def old_fill_plan(
     if site.today is None or site.r_existing is None:
         return None
     proposed, reasons = propose(section, site.today)
-    taken = None
-    if action == "clear" and site.today:
-        depth = site.map_in if site.map_in is not None else np.full(site.grid.count, depth_of(site.today))
-        if roof is not None:
-            depth = np.minimum(depth, roof.room_in)
-        taken = removal(float(depth.mean()) / 12 * site.net_ft2, site.today, site.net_ft2)
+    taken = removal_here(site, action, None if roof is None else roof.room_in, site.map_in)
     return OldFillPlan(
         action=action,
         decided=section.old_fill is not None or action != "keep",
@@ -106,3 +101,20 @@ def old_fill_plan(
         removal=taken,
         under_installed_in=left.under_installed_in if left is not None and left.under_layers else None,
     )
+
+
+def removal_here(
+    site: Site, action: str, room_in: Floats | None, old_in: Floats | None, share: Floats | None = None
+) -> Removal | None:
+    """What clearing out takes, thin at the eaves; None where it is not cleared.
+
+    room_in, old_in: room under the roof and depth of the old fill at places, None: no roof known, the mean everywhere.
+    share: of the floor for each place, None: all alike.
+    """
+    if action != "clear" or not site.today:
+        return None
+    depth = old_in if old_in is not None else np.full(1 if room_in is None else room_in.size, depth_of(site.today))
+    if room_in is not None:
+        depth = np.minimum(depth, room_in)
+    mean_in = float(np.average(depth, weights=share))
+    return removal(mean_in / 12 * site.net_ft2, site.today, site.net_ft2)

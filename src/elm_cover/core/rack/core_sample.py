@@ -4,18 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-import numpy as np
-
 from ..build_up import BuildUp, build_up
 from ..existing import R_TOLERANCE
 from ..layout import count
-from ..old_fill import NO_CREDIT, removal
+from ..old_fill import NO_CREDIT
 from ..quantities import Quantities, taken
-from ..result import BattTakeOff, Notebook, Removal
+from ..result import BattTakeOff, Notebook
 from ..section_eaves import over_the_plate
 from ..section_flags import over_limit
 from ..section_heat import laid_over, section_bags, whole_u
 from ..section_input import ChoiceInput, SectionInput, TargetInput
+from ..site import removal_here
 from ..take_off import asked_layers, take_off, way_in_faults
 from ..taper import Lying, depth_of
 from ..units import eighths, r_value
@@ -97,7 +96,7 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     blocks += _short(made)
     if made.taper is None:
         return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=tuple(blocks) or ("Not enough is known.",))
-    lying = made.taper.at(floor.strips.room_in, _map_under(floor, made))
+    lying = made.taper.at(floor.strips.room_in, made.map_under(floor.strips.old_in, floor.site.today))
     u = _mean_u(floor, section, made, lying)
     batts: tuple[BattTakeOff, ...] = ()
     if made.batts and section.run is not None:
@@ -134,7 +133,15 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
         tuple(dict.fromkeys(ways_out)),
         tuple(dict.fromkeys(cautions)),
         _as_choice(made, choice, candidate),
-        taken(section, floor.site.net_ft2, bags, batts, eaves, made.action, _removal(floor, made)),
+        taken(
+            section,
+            floor.site.net_ft2,
+            bags,
+            batts,
+            eaves,
+            made.action,
+            removal_here(floor.site, made.action, floor.strips.room_in, floor.strips.old_in, floor.strips.share),
+        ),
     )
 
 
@@ -197,15 +204,6 @@ def _short(made: BuildUp) -> list[str]:
     return [f"Reaches {r_value(made.r_nominal)} of {r_value(made.r_target)}."]
 
 
-def _map_under(floor: Floor, made: BuildUp) -> np.ndarray | None:
-    """Depth of the old fill in each strip as it lies under the new."""
-    today, taper = floor.site.today, made.taper
-    if floor.strips.old_in is None or made.action == "clear" or not today or taper is None:
-        return None
-    now, later = depth_of(today), depth_of(taper.layers[taper.under_layers :])
-    return floor.strips.old_in * (later / now) if now > 0 else floor.strips.old_in
-
-
 def _mean_u(floor: Floor, section: SectionInput, made: BuildUp, lying: Lying) -> float | None:
     laid = laid_over(section, floor.site.boundary, made.taper, made.blower.chart if made.blower else None)
     if laid is None:
@@ -255,18 +253,6 @@ def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:
         return None
     tightest = floor.runs[0]
     return over_the_plate(tightest[0], taper, made.blower, floor.site.boundary, tightest[2], 1)[0]
-
-
-def _removal(floor: Floor, made: BuildUp) -> Removal | None:
-    """What clearing out takes here, with the taper at the eaves."""
-    today = floor.site.today
-    if made.action != "clear" or not today:
-        return None
-    depth = floor.strips.old_in
-    if depth is None:
-        depth = np.full(floor.strips.room_in.size, depth_of(today))
-    mean_in = floor.strips.mean(np.minimum(depth, floor.strips.room_in))
-    return removal(mean_in / 12 * floor.site.net_ft2, today, floor.site.net_ft2)
 
 
 def _as_choice(made: BuildUp, choice: ChoiceInput, candidate: Candidate) -> CoreChoice:
