@@ -115,3 +115,15 @@ def test_field_bags_never_exceed_chart_bags_on_a_plain_floor(target: float, leng
 
 def test_bags_are_net_area_over_coverage() -> None:
     assert chart_bags(950, chart.next_row(49), 25) == pytest.approx(950 / 13.5)
+
+
+def test_weight_in_is_weight_on_the_floor() -> None:
+    """Old fill level with the joists and no eaves: nothing lies between wood, so that field and chart agree."""
+    flat = attic(edges=[{"kind": "gable"}] * 4, existing=[{"material": "glass_batt", "depth_in": 3.5}])
+    section = planned(flat).sections[0]
+    assert section.bags.field == pytest.approx(section.bags.chart)
+    old_psf = 0.7 * 3.5 / 12
+    assert section.bags.field * 25 == pytest.approx((section.load_psf - old_psf) * section.net_area_ft2)
+    # Bare joists hold less: 7 % of the floor is wood for the first 3½ in.
+    bare = planned(attic(edges=[{"kind": "gable"}] * 4, existing=[])).sections[0]
+    assert bare.bags.field / bare.bags.chart == pytest.approx(1 - 0.07 * 3.5 / bare.settled_in, rel=1e-6)

@@ -206,3 +206,26 @@ def test_a_target_below_what_is_there_adds_nothing_and_says_so() -> None:
     result = planned(job)
     assert result.sections[0].installed_in == 0 and result.order[0].bags_order == 0
     assert "enough_already" in codes(result)
+
+
+def test_a_higher_step_of_the_same_way_has_more_r_and_never_costs_less() -> None:
+    by_way: dict[tuple[str, str], list[Any]] = {}
+    for way in racked(two_sections()).ways:
+        if way.weighed.cost is not None:
+            by_way.setdefault((way.weighed.method, way.weighed.family), []).append(way.weighed)
+    climbing = [sorted(ways, key=lambda w: w.r_nominal) for ways in by_way.values() if len(ways) > 1]
+    assert len(climbing) > 5
+    for ways in climbing:
+        for lower, higher in itertools.pairwise(ways):
+            assert higher.saved_ua > lower.saved_ua - 1e-9
+            assert higher.cost.price > lower.cost.price
+            assert higher.fill_line_in > lower.fill_line_in
+
+
+def test_what_is_shared_is_only_what_is_the_same() -> None:
+    """Fill that burns keeps 3 in from a fan, other fill does not: their floors differ, and so do their bags."""
+    job = attic(features=[{"kind": "fan", "at_ft": [10, 10], "size_in": [48, 48]}])
+    nets = {
+        way.weighed.kind: way.weighed.cores[0].net_ft2 for way in racked(job).ways if way.weighed.method == "top_up"
+    }
+    assert nets["glass_loose"] == pytest.approx(950) and nets["cellulose_loose"] == pytest.approx(950 - 54 * 54 / 144)

@@ -34,8 +34,8 @@ export function JobCard({ line, onDiscard, onBringOut }: Props) {
       <dl className="headline">
         {totals?.bags_order !== null && totals ? (
           <div>
-            <dt>bags to order</dt>
-            <dd>{totals.bags_order}</dd>
+            <dt>{totals.bags_order || !totals.bundles_order ? "bags to order" : "bundles to order"}</dt>
+            <dd>{totals.bags_order || !totals.bundles_order ? totals.bags_order : totals.bundles_order}</dd>
           </div>
         ) : null}
         {totals?.fill_line_in ? (

@@ -44,14 +44,13 @@ export function Tally() {
     return least === most ? least : `${least} – ${most}`;
   };
   const at = `sections.${sectionPlan?.id}.`;
-  const order = plan?.order[0];
+  const order = plan?.order.find((line) => line.unit === "bags") ?? plan?.order[0];
   const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
   if (!totals) return <section className="tally" aria-label="Tally" />;
   const spare = document.settings?.spare_pct ?? 3;
-  const packed = plan?.order.filter((line) => line.unit === "bundles") ?? [];
-  const bundles = packed.reduce((sum, line) => sum + line.bags_order, 0);
-  const bundlesOnly = bundles > 0 && packed.length === plan?.order.length;
+  const bundles = totals.bundles_order ?? 0;
+  const bundlesOnly = bundles > 0 && !totals.bags_order;
   return (
     <section className="tally" aria-label="Tally">
       <dl>
@@ -62,12 +61,12 @@ export function Tally() {
             name={bundlesOnly ? "bundles to order" : "bags to order"}
             path={order ? `order.${order.product}.bags_order` : undefined}
             unit={
-              bundles && !bundlesOnly
-                ? `+ ${bundles} bundles, ${spare} % spare`
-                : `${totals.bags_chart?.toFixed(1)} + ${spare} % spare`
+              bundlesOnly
+                ? `${spare} % spare in them`
+                : `${bundles ? `+ ${bundles} bundles, ` : `${totals.bags_chart?.toFixed(1)} + `}${spare} % spare`
             }
           >
-            {bundlesOnly ? bundles : totals.bags_order - bundles}
+            {bundlesOnly ? bundles : totals.bags_order}
           </Cell>
         ) : null}
         {totals.fill_line_in ? (

@@ -30,6 +30,7 @@ function Both({ job, theirs, savedAt }: { job: JobHandle; theirs: JobDocument; s
     ["name", (_t, d) => d.name ?? ""],
     ["floor", (t) => (t.area_ft2 ? `${units.area(t.area_ft2).value} ${units.area(0).unit}` : "–")],
     ["bags to order", (t) => t.bags_order?.toString() ?? "not known yet"],
+    ["bundles to order", (t) => t.bundles_order?.toString() ?? "not known yet"],
     ["fill line", (t) => span(t.fill_line_in, (v) => `${units.depth(v).value} ${units.depth(v).unit}`)],
     ["R after", (t) => span(t.r_nominal, units.r)],
   ];

@@ -18,11 +18,15 @@ class Span:
 
 @dataclass(frozen=True)
 class Totals:
-    """None where no section knows the figure, or where one that counts does not and the sum would be short."""
+    """None where no section knows the figure, or where one that counts does not and the sum would be short.
+
+    bags_order, bags_chart: of loose fill. bundles_order: of batts, 0 where none are chosen.
+    """
 
     area_ft2: float | None
     bags_order: int | None
     bags_chart: float | None
+    bundles_order: int | None
     fill_line_in: Span | None
     installed_in: Span | None
     settled_in: Span | None
@@ -46,8 +50,9 @@ def totals_of(sections: Sequence[SectionPlan], order: Sequence[OrderLine], flags
     )
     return Totals(
         area_ft2=sum(s.area_ft2 for s in inside) if inside else None,
-        bags_order=sum(line.bags_order for line in order) if complete else None,
-        bags_chart=sum(line.bags_chart for line in order) if complete else None,
+        bags_order=sum(line.bags_order for line in order if line.unit == "bags") if complete else None,
+        bags_chart=sum(line.bags_chart for line in order if line.unit == "bags") if complete else None,
+        bundles_order=sum(line.bags_order for line in order if line.unit == "bundles") if complete else None,
         fill_line_in=_span(s.depth_total_in for s in inside),
         installed_in=_span(s.installed_in for s in inside),
         settled_in=_span(s.settled_in for s in inside),

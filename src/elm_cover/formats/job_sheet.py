@@ -93,10 +93,10 @@ def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
 def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: float) -> None:
     totals = result.totals
     cells = []
-    for unit in ("bags", "bundles"):
-        count = sum(line.bags_order for line in result.order if line.unit == unit)
-        if totals.bags_order is not None and (count or (unit == "bags" and not result.order)):
-            cells.append((f"{unit} to order", str(count)))
+    if totals.bags_order is not None and (totals.bags_order or not totals.bundles_order):
+        cells.append(("bags to order", str(totals.bags_order)))
+    if totals.bundles_order:
+        cells.append(("bundles to order", str(totals.bundles_order)))
     if totals.fill_line_in:
         cells.append(("fill line", eighths(totals.fill_line_in.most)))
     if totals.area_ft2 is not None:

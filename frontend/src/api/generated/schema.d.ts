@@ -473,6 +473,8 @@ export interface components {
         /**
          * Totals
          * @description None where no section knows the figure, or where one that counts does not and the sum would be short.
+         *
+         *     bags_order, bags_chart: of loose fill. bundles_order: of batts, 0 where none are chosen.
          */
         Totals: {
             /** Area Ft2 */
@@ -481,6 +483,8 @@ export interface components {
             bags_order: number | null;
             /** Bags Chart */
             bags_chart: number | null;
+            /** Bundles Order */
+            bundles_order: number | null;
             fill_line_in: components["schemas"]["Span"] | null;
             installed_in: components["schemas"]["Span"] | null;
             settled_in: components["schemas"]["Span"] | null;

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from ..cost import BookInput, Cost, cost_of
@@ -236,9 +236,8 @@ def why_not(way: Weighed, picked: Weighed) -> tuple[str, ...]:
     return tuple(dict.fromkeys(found))
 
 
-def _differs(mine: float, other: float, shown: object, more: str, less: str) -> list[str]:
+def _differs(mine: float, other: float, shown: Callable[[float], str], more: str, less: str) -> list[str]:
     """A sentence where two figures differ by more than a hundredth."""
     if abs(mine - other) <= 0.01 * max(abs(mine), abs(other)):
         return []
-    difference = shown(abs(mine - other))  # type: ignore[operator]
-    return [f"{difference} {more if mine > other else less}."]
+    return [f"{shown(abs(mine - other))} {more if mine > other else less}."]
