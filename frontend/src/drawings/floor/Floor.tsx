@@ -79,9 +79,11 @@ export function Floor() {
   );
   // What stands there, so that no height is written across it.
   const standing: Box[] = frame ? (current?.keep_outs ?? []).map((kept) => boxOf(kept.corners_ft, frame)) : [];
-  if (frame && (tool.kind === "cut" || tool.kind === "pieces"))
-    for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...(current?.markers_ft ?? [])])
+  if (frame && (tool.kind === "cut" || tool.kind === "pieces")) {
+    const markers = tool.kind === "cut" ? (current?.markers_ft ?? []) : [];
+    for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...markers])
       if (at) standing.push([frame.x(at[0]) - 11, frame.y(at[1]) - 14, frame.x(at[0]) + 11, frame.y(at[1]) + 11]);
+  }
   const rings = [outline, ...(section.holes ?? []).map((hole) => hole.outline_ft as Point[])];
   const walls = frame ? rings.flatMap((ring) => ringSegments(ring, frame)) : [];
 

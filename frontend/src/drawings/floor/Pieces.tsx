@@ -4,8 +4,9 @@ import type { Frame } from "./parts";
 
 const LABEL_PX = [26, 13] as const;
 // Where a sign stands in the middle of a piece its number goes beside it.
-const SHARES = [0.5, 0.2, 0.8];
+const SHARES = [0.5, 0.3, 0.7];
 const DIGIT_PX = 8.2;
+const CLEAR_PX = 3;
 
 interface Props {
   layer: DrawnSection["batts"][number] | undefined;
@@ -29,8 +30,8 @@ export function Pieces({ layer, frame, standing }: Props) {
         const roomy = right - left >= LABEL_PX[0] && bottom - top >= LABEL_PX[1];
         const at = SHARES.map((share) => left + (right - left) * share).find(
           (x) =>
-            x - half >= left &&
-            x + half <= right &&
+            x - half >= left + CLEAR_PX &&
+            x + half <= right - CLEAR_PX &&
             !standing.some((box) => overlap(box, [x - half, middle - 8, x + half, middle + 8])),
         );
         return (
