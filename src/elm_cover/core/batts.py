@@ -19,8 +19,8 @@ AIR_UNDER_MOST_IN = 0.5
 # Friction holds a batt that is this much wider than the clear bay; wider ones are ripped, narrower ones leave a gap.
 SNUG_WIDER_IN = 1.0
 FACED = ("kraft", "foil")
-FACED_ZONES = ("4C", "5", "6", "7", "8")
 UNFACED_ZONES = ("1A", "2A", "3A")
+BATTS_ONLY = ("batts_across", "batts_between_and_across")
 BATT_KINDS = ("glass_batt", "mineral_wool_batt")
 
 

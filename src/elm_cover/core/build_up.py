@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from .batts import (
     BATT_KINDS,
+    BATTS_ONLY,
     MOST_LAYERS,
     BattLayer,
     BattProduct,
@@ -27,9 +28,6 @@ from .section_input import ChoiceInput, ProductInput, SectionInput
 from .site import Site
 from .taper import Taper, depth_of
 from .units import r_value
-
-BLOWN_METHODS = ("top_up", "clear_and_blow", "lift_and_fill")
-BATT_METHODS = ("batts_across", "batts_between_and_across", "batts_between_blown_cap")
 
 
 @dataclass(frozen=True, eq=False)
@@ -63,6 +61,13 @@ class BuildUp:
         return map_in * (later / now) if now > 0 else map_in
 
     @property
+    def bag_covers_ft2(self) -> float | None:
+        """What one bag covers at this depth, ft²; None where nothing is blown."""
+        if self.blower is None or self.fill is None or self.fill.weight_psf <= 0:
+            return None
+        return self.blower.chart.bag_lb / self.fill.weight_psf
+
+    @property
     def load_psf(self) -> float | None:
         """What rests on the board, lb/ft²: layers that the joists carry load the framing instead."""
         if self.left is None or self.fill is None:
@@ -87,7 +92,7 @@ def build_up(section: SectionInput, site: Site, eaves: dict[int, Eave] | None, n
         layers = () if action == "clear" else site.today or ()
         chart, kind = choice.product.chart, choice.product.kind
         left = ground(action, layers, section.joist_depth_in, chart, kind)
-    if choice.method in ("batts_across", "batts_between_and_across"):
+    if choice.method in BATTS_ONLY:
         return _batts(section, site, eaves, action, left, choice, notes)
     return _blown(section, site, eaves, action, left, kept, choice, notes)
 
@@ -127,7 +132,8 @@ def _blown(
         _place_flags(section, left, batts, notes)
     if left is None or (site.boundary is None and needs_board(left.layers)):
         return _undecided(section, site, eaves, action, left, notes)
-    under = (*left.layers, *(layer.batt.layer() for layer in batts))
+    laid = _as_layers(batts)
+    under = (*left.layers, *laid)
     blower = Blower(chart, under, site.boundary, section.settings.interpolate, left.rise_in)
 
     def depth_for(r: float) -> float:
@@ -142,7 +148,7 @@ def _blown(
             fill,
             left.rise_in,
             left.under_layers,
-            tuple(layer.batt.layer() for layer in batts),
+            laid,
         )
     return BuildUp(
         action,
@@ -181,7 +187,7 @@ def _batts(
     first = (
         () if between is None or choice.between is None else (BattLayer(choice.between.id, between, "between", False),)
     )
-    under = (*left.layers, *(layer.batt.layer() for layer in first))
+    under = (*left.layers, *_as_layers(first))
     joists = section.joist_depth_in
     on_framing = joists is not None and across_on_framing(depth_of(under), joists)
 
@@ -205,7 +211,7 @@ def _batts(
     _place_flags(section, left, batts, notes)
     resting = sum(layer.batt.weight_psf for layer in batts if layer.rests_on_board)
     old = pressed(left.layers, resting)
-    laid = tuple(layer.batt.layer() for layer in batts)
+    laid = _as_layers(batts)
     reached = r_with((*old, *laid), site.boundary)
     needed = None
     if r_target is not None:
@@ -223,6 +229,10 @@ def _batts(
         Taper(old, NO_FILL, batts=laid),
         depth_for,
     )
+
+
+def _as_layers(batts: Sequence[BattLayer]) -> tuple[OldLayer, ...]:
+    return tuple(layer.batt.layer() for layer in batts)
 
 
 @lru_cache(maxsize=4096)

@@ -176,7 +176,7 @@ def propose(section: SectionInput, layers: Sequence[OldLayer]) -> tuple[str, tup
     poor = [la for la in given if la.void >= POOR_CONTACT_VOID]
     if poor:
         why = tuple(f"{_named(la)} bare or not touching over {la.void:.1%} of the floor." for la in poor)
-        if all((la.material or "").endswith("_batt") for la in given):
+        if only_batts(section):
             return "lift", (*why, "Sound batts can be raised, blown beneath and laid back; or re-laid by hand, slowly.")
         return "keep", (
             *why,
@@ -184,6 +184,11 @@ def propose(section: SectionInput, layers: Sequence[OldLayer]) -> tuple[str, tup
         )
     worst = max((la.void for la in given), default=0.0)
     return "keep", (f"Sound and in contact: {worst:.1%} of the floor bare at most.",)
+
+
+def only_batts(section: SectionInput) -> bool:
+    """Whether all that is on record is batts: loose fill cannot be lifted."""
+    return all((la.material or "").endswith("_batt") for la in section.layers or ())
 
 
 def _named(layer: LayerInput) -> str:

@@ -8,7 +8,7 @@ from .build_up import BuildUp, build_up
 from .eaves import Eave
 from .heat_account import account, hatch_ft2, shares
 from .markers import marker_count, marker_points_ft
-from .old_fill import action_of
+from .old_fill import action_of, only_batts
 from .outline import Grid
 from .readings import usable
 from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
@@ -85,7 +85,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         ua_after=None if heat is None else heat.mean * site.floor_ft2,
         heat=() if going is None else shares([going]),
         bags=bags,
-        bag_covers_ft2=_bag_covers(made),
+        bag_covers_ft2=made.bag_covers_ft2,
         product=section.choice.product.id if section.choice and section.choice.product else None,
         eaves=eave_plans,
         ventilation=_ventilation(section, site.area_ft2),
@@ -158,16 +158,8 @@ def _ua_today(section: SectionInput, site: Site, roof: RoofField | None) -> floa
     return None if u is None else u * site.floor_ft2
 
 
-def _bag_covers(made: BuildUp) -> float | None:
-    """What one bag covers at this depth, ft²."""
-    if made.blower is None or made.fill is None or made.fill.weight_psf <= 0:
-        return None
-    return made.blower.chart.bag_lb / made.fill.weight_psf
-
-
 def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
-    loose = [la for la in section.layers or () if not (la.material or "").endswith("_batt")]
-    if action == "lift" and loose:
+    if action == "lift" and not only_batts(section):
         notes.flag(
             "lift_loose_fill",
             "caution",

@@ -45,6 +45,16 @@ def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | N
     return known if complete else None
 
 
+def baffles_of(section: SectionInput, edge_index: int, bay_count: int | None) -> int | None:
+    """How many bays of an eave get a baffle; None while it is not known which are vented, 0 where the attic is unvented."""
+    if section.vented is False:
+        return 0
+    if bay_count is None:
+        return None
+    edge = section.edges[edge_index]
+    return bays_with_baffle(section.settings.baffle_rule, edge.soffit, bay_count, edge.vented_bays)
+
+
 def eave_plan(
     section: SectionInput,
     edge_index: int,
@@ -58,11 +68,7 @@ def eave_plan(
     edge = section.edges[edge_index]
     run_ft = edge_length_ft(section.outline_ft, edge_index)
     bay_count = None if section.spacing_in is None else bays(run_ft, section.spacing_in)
-    baffles = None
-    if bay_count is not None:
-        baffles = bays_with_baffle(section.settings.baffle_rule, edge.soffit, bay_count, edge.vented_bays)
-    if section.vented is False:
-        baffles = 0
+    baffles = baffles_of(section, edge_index, bay_count)
     if baffles is None and bay_count is not None:
         notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
     if eave is None or taper is None:

@@ -42,13 +42,8 @@ class Laid:
         new_r = self.chart.thin_r(settled) if self.chart else np.zeros_like(settled)
         return paths(self.floor, lying.layers, settled, new_r, per_in)
 
-    def mean_of(self, found: Paths) -> Floats:
-        """U at each point: FF / R_joist + (1 − FF) / R_cavity."""
-        fraction = self.floor.framing_fraction
-        return fraction * found.joist + (1 - fraction) * found.cavity
-
     def u(self, lying: Lying) -> Floats:
-        return self.mean_of(self.paths(lying))
+        return self.paths(lying).u(self.floor.framing_fraction)
 
 
 def laid_over(section: SectionInput, boundary: float | None, taper: Taper | None, chart: Chart | None) -> Laid | None:
@@ -70,7 +65,7 @@ def section_heat(laid: Laid | None, lying: Lying | None, floor_ft2: float, net_f
     if laid is None or lying is None:
         return None
     found = laid.paths(lying)
-    u = laid.mean_of(found)
+    u = found.u(laid.floor.framing_fraction)
     boundary = laid.floor.boundary
     return Heat(u, whole_u(float(u.mean()), boundary, floor_ft2, net_ft2), 1 / u - boundary, found)
 

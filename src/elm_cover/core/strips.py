@@ -12,8 +12,8 @@ import numpy as np
 
 from .outline import Floats
 
-# Where there is more room than any fill line asks for, it is all the same.
-ROOMY_IN = 60.0
+# Where there is more room than any fill line a job may ask for (20 layers of 48 in and 200 in of new), it is all the same.
+ROOMY_IN = 1_200.0
 # Where shapes are odd almost every cell differs: then room and old depth are taken to this step, inches.
 MOST_STRIPS = 800
 STEP_IN = 1 / 32
@@ -38,11 +38,10 @@ def strips_of(room_in: Floats, old_in: Floats | None = None, roomy_in: float = R
     for step in (1e-6, STEP_IN, 4 * STEP_IN):
         keys = np.round(room / step).astype(np.int64)
         if old_in is not None:
-            keys = keys * 1_000_003 + np.round(old_in / step).astype(np.int64)
-        _, first, count = np.unique(keys, return_index=True, return_counts=True)
-        if first.size <= MOST_STRIPS:
+            keys = keys * 1_000_000_007 + np.round(old_in / step).astype(np.int64)
+        _, inverse, count = np.unique(keys, return_inverse=True, return_counts=True)
+        if count.size <= MOST_STRIPS:
             break
-    inverse = np.unique(keys, return_inverse=True)[1]
 
     def mean_in(values: Floats) -> Floats:
         """Of the cells in each strip, so that rounding them together moves no mean."""

@@ -19,10 +19,9 @@ CEILING_U = {30: 0.035, 38: 0.030, 49: 0.026, 60: 0.024}
 # Full height over the outer edge of the plate: this R serves in place of that.
 RAISED_HEEL_ALLOWANCE = {edition: {38: 30, 49: 38} for edition in EDITIONS} | {"2021": {49: 38, 60: 49}}
 RETROFIT_BARE_AND_ADD = {0: (30, 25), 1: (30, 25), 2: (49, 38), 3: (49, 38)} | dict.fromkeys(range(4, 9), (60, 49))
-# A slope that cannot hold the ceiling figure may have this, up to the smaller of the two.
+# A slope that cannot hold the ceiling figure may have this, up to that area or a fifth of the ceiling, the smaller.
 SLOPE_R = 30.0
 SLOPE_MOST_FT2 = 500.0
-SLOPE_MOST_SHARE = 0.2
 RETROFIT_SOME_IN = (3.0, 4.0)
 
 

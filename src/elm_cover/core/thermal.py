@@ -46,6 +46,10 @@ class Paths:
     cavity: Floats
     sound: Floats
 
+    def u(self, framing_fraction: float) -> Floats:
+        """FF / R_joist + (1 − FF) / R_cavity at each point."""
+        return framing_fraction * self.joist + (1 - framing_fraction) * self.cavity
+
 
 def paths(floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float) -> Paths:
     """The heat paths at each point. Btu/h·ft²·°F.
@@ -71,8 +75,7 @@ def u_factor(
     floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
 ) -> Floats:
     """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included."""
-    found = paths(floor, laid, new_settled_in, r_new, new_r_per_in)
-    return floor.framing_fraction * found.joist + (1 - floor.framing_fraction) * found.cavity
+    return paths(floor, laid, new_settled_in, r_new, new_r_per_in).u(floor.framing_fraction)
 
 
 def bare_u(boundary: float) -> float:

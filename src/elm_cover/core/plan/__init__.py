@@ -48,7 +48,8 @@ class Plan:
 def plan(job: Job) -> Plan:
     """The whole plan of a job: figures per section, the order, flags, open questions, and how each figure came about."""
     book = Notebook()
-    look = look_over(look_input(job), book)
+    seen = look_input(job)
+    look = look_over(seen, book)
     products = {product.id: product_input(product) for product in job.products}
     inputs: list[SectionInput] = []
     sections, fields = [], {}
@@ -81,7 +82,7 @@ def plan(job: Job) -> Plan:
         cost,
         _saving(job, sections, cost),
         opinions_here(inputs),
-        other_road(inputs, look_input(job).hazards),
+        other_road(inputs, seen.hazards),
         fields,
     )
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from ..batts import FACED, SNUG_WIDER_IN, clear_bay_in
+from ..batts import BATTS_ONLY, FACED, SNUG_WIDER_IN, clear_bay_in
 from ..section_input import ProductInput, SectionInput
 
 METHODS = (
@@ -120,7 +120,7 @@ def candidates(
     for method in METHODS:
         if method in ("lift_and_fill", "clear_and_blow") and not covered:
             continue
-        blown = method not in ("batts_across", "batts_between_and_across")
+        blown = method not in BATTS_ONLY
         for family in pool:
             if family.blown != blown:
                 continue

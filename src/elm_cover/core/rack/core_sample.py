@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from ..build_up import BuildUp, build_up
 from ..existing import R_TOLERANCE
 from ..layout import count
-from ..old_fill import NO_CREDIT
+from ..old_fill import NO_CREDIT, only_batts
 from ..quantities import Quantities, taken
 from ..result import BattTakeOff, Notebook
 from ..section_eaves import over_the_plate
@@ -113,7 +114,6 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
         for e, baffles, _ in floor.runs
     ]
     boundary = floor.site.boundary or 0.0
-    known = made.blower is None or made.fill is None or made.fill.weight_psf <= 0
     return CoreSample(
         section.id,
         _layers(made, candidate.family.kind),
@@ -126,7 +126,7 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
         _r_at_plate(floor, made),
         made.load_psf,
         floor.limit_psf,
-        None if known or made.blower is None or made.fill is None else made.blower.chart.bag_lb / made.fill.weight_psf,
+        made.bag_covers_ft2,
         None if u is None or floor.u_today is None else (floor.u_today - u) * floor.site.floor_ft2,
         floor.site.net_ft2,
         tuple(dict.fromkeys(blocks)),
@@ -188,8 +188,7 @@ def _not_to_be_touched(section: SectionInput, action: str) -> list[str]:
     spoiled = [layer for layer in section.layers or () if layer.condition in NO_CREDIT]
     if action != "clear" and spoiled:
         found.append(f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in.")
-    loose = [layer for layer in section.layers or () if not (layer.material or "").endswith("_batt")]
-    if action == "lift" and loose:
+    if action == "lift" and not only_batts(section):
         found.append("Only batts can be lifted: loose fill is on record here.")
     if action == "lift" and not section.layers:
         found.append("Nothing lies here to be lifted.")
@@ -216,34 +215,29 @@ def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
     taper = made.taper
     if taper is None:
         return ()
-    found, at = [], 0.0
-
-    def put(role: str, kind: str | None, thick: float) -> None:
-        nonlocal at
-        if thick > 0:
-            found.append(CoreLayer(role, kind, at, at + thick))
-            at += thick
-
-    for number, layer in enumerate(taper.layers):
-        under = number < taper.under_layers
-        put("under" if under else "old", layer.material, layer.depth_in + (taper.rise_in if under else 0.0))
-    for batt in taper.batts:
-        put("batt", batt.material, batt.depth_in)
-    put("new", new_kind, taper.fill.installed_in)
-    return tuple(found)
+    below = [("under", la.material, la.depth_in + taper.rise_in) for la in taper.layers[: taper.under_layers]]
+    old = [("old", la.material, la.depth_in) for la in taper.layers[taper.under_layers :]]
+    batts = [("batt", la.material, la.depth_in) for la in taper.batts]
+    return _stacked([*below, *old, *batts, ("new", new_kind, taper.fill.installed_in)])
 
 
 def _today(floor: Floor) -> tuple[CoreLayer, ...]:
     """What lies there now, where nothing of the way can be put on it."""
+    return _stacked([("old", la.material, la.depth_in) for la in floor.site.today or ()])
+
+
+def _stacked(parts: Sequence[tuple[str, str | None, float]]) -> tuple[CoreLayer, ...]:
+    """Layers of (role, kind, inches) one on the other, from the ceiling up; what has no thickness is left out."""
     found, at = [], 0.0
-    for layer in floor.site.today or ():
-        found.append(CoreLayer("old", layer.material, at, at + layer.depth_in))
-        at += layer.depth_in
+    for role, kind, thick in parts:
+        if thick > 0:
+            found.append(CoreLayer(role, kind, at, at + thick))
+            at += thick
     return tuple(found)
 
 
 def _heel_line(floor: Floor) -> float | None:
-    return min((max(0.0, eave.room_at_plate_in) for eave, _, _ in floor.runs), default=None)
+    return max(0.0, floor.runs[0][0].room_at_plate_in) if floor.runs else None
 
 
 def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..eaves import Eave, bays, bays_with_baffle
+from ..eaves import Eave, bays
 from ..keep_outs import BURNS
 from ..load import load_limit_psf
 from ..outline import edge_length_ft
 from ..result import Notebook
 from ..roof import roof_field
-from ..section_eaves import eave_sections
+from ..section_eaves import baffles_of, eave_sections
 from ..section_heat import u_today
 from ..section_input import SectionInput
 from ..site import Site, site_of
@@ -19,7 +19,10 @@ from ..strips import Strips, strips_of
 
 @dataclass(frozen=True, eq=False)
 class Floor:
-    """One open floor, ready to be weighed. runs: eave, its baffles, its plate's width in inches; the tightest first. u_today: mean U as it lies."""
+    """One open floor, ready to be weighed. u_today: mean U as it lies.
+
+    runs: eave, its baffles, its plate's width in inches; the tightest first.
+    """
 
     section: SectionInput
     site: Site
@@ -49,10 +52,8 @@ def _runs(section: SectionInput, eaves: dict[int, Eave]) -> tuple[tuple[Eave, in
     """Every eave with the baffles that it gets; none while it is not known which bays are vented."""
     found = []
     for index, eave in eaves.items():
-        edge = section.edges[index]
         count = bays(edge_length_ft(section.outline_ft, index), section.spacing_in or 0.0)
-        baffles = bays_with_baffle(section.settings.baffle_rule, edge.soffit, count, edge.vented_bays) or 0
-        found.append((eave, 0 if section.vented is False else baffles, edge.plate_width_in))
+        found.append((eave, baffles_of(section, index, count) or 0, section.edges[index].plate_width_in))
     return tuple(sorted(found, key=lambda run: run[0].room_at_plate_in))
 
 
