@@ -42,6 +42,7 @@ class House(DocumentModel):
     vented: bool | None = Field(None, strict=True)
     new_construction: bool | None = Field(None, strict=True)
     concerns: tuple[Text, ...] = ()
+    high_wind: bool | None = Field(None, strict=True, description="On a coast or where high wind is designed for")
 
 
 # Places move when a corner is put in; ids stay with their edge. Both are read, the screens write ids.
@@ -64,9 +65,28 @@ class Settings(DocumentModel):
     baffle_thickness_in: Number = Field(0.0, ge=0, le=12)
     baffle_rule: Literal["every_bay", "vented_bays", "alternate"] = "every_bay"
     wind_block: Literal["integral", "separate"] = "integral"
+    baffle_kind: Literal["thin_chute", "card", "rigid_foam"] = "thin_chute"
+    baffle_r_per_in: Number = Field(5.0, gt=0, le=10, description="Of rigid foam cut on site")
+    baffle_width_in: Number | None = Field(None, gt=0, le=48, description="Left out: as wide as the bay is clear")
+    baffle_piece_in: Number = Field(48.0, ge=12, le=120)
+    baffle_pieces_most: int | None = Field(
+        None, ge=1, le=20, strict=True, description="Pieces at hand for a bay; left out: as many as it takes"
+    )
+    staples_per_piece: int = Field(6, ge=0, le=100, strict=True)
+    wind_washing: bool = Field(False, strict=True)
     chart_rule: Literal["next_row", "interpolate"] = "next_row"
     spare_pct: Number = Field(3.0, ge=0, le=100)
     deduct_framing: bool = Field(False, strict=True)
+
+
+class CornerFacts(DocumentModel):
+    """What the cold corner is judged by. Left out: the start values of the climate zone."""
+
+    room_f: Number = Field(70.0, ge=40, le=100)
+    room_humidity_pct: Number | None = Field(None, ge=1, le=99)
+    design_f: Number | None = Field(None, ge=-80, le=100, description="The 99 % design temperature outdoors")
+    coldest_month_f: Number | None = Field(None, ge=-80, le=100, description="Mean of the coldest month outdoors")
+    wall_r: Number = Field(13.0, ge=0.5, le=100, description="Of what fills the wall under the plate")
 
 
 class Depth(DocumentModel):
@@ -113,6 +133,7 @@ class Job(DocumentModel):
     accesses: tuple[Access, ...] = Field((), max_length=100)
     vents: tuple[Vent, ...] = Field((), max_length=1000)
     settings: Settings = Settings()
+    corner: CornerFacts = CornerFacts()
     products: tuple[Product, ...] = Field((), max_length=200)
     sections: tuple[Section, ...] = Field((), max_length=40)
     choice: dict[Identifier, Choice] = Field(default_factory=dict)

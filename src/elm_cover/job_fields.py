@@ -76,7 +76,23 @@ def _join(prefix: str, path: str) -> str:
     return prefix + (path if path.startswith("[") else f".{path}")
 
 
+# What to do about a figure out of bounds, where the bounds alone do not say.
+WAYS_OUT = {
+    "pitch_in_12": "a pitch is inches of rise in 12 in of level run; measure it with a level and a rule. A flat roof has no "
+    "eave: set the edge to another kind; a wall steeper than 24 in 12 is measured as a knee wall",
+    "heel_in": "measure from the ceiling up to the underside of the deck, at the outer edge of the plate",
+    "spacing_in": "measure from the middle of one rafter or truss to the middle of the next",
+}
+
+
 def _in_words(item: dict[str, Any]) -> str:
+    said = _bounds_in_words(item)
+    at = item["loc"][-1] if item["loc"] else None
+    way_out = WAYS_OUT.get(at) if isinstance(at, str) else None
+    return f"{said}; {way_out}" if way_out and item["type"].startswith(("greater", "less")) else said
+
+
+def _bounds_in_words(item: dict[str, Any]) -> str:
     context = item.get("ctx", {})
     match item["type"]:
         case "extra_forbidden":

@@ -23,8 +23,30 @@ AREA_LIMITS_FT2 = (1.0, 20_000.0)
 SLACK_FT = 0.01
 
 
+class BayMark(DocumentModel):
+    """What is particular about one bay of an eave; bays without a mark are as the edge's soffit and the school say.
+
+    place: counted from 0 at the corner where the edge begins. state: blocked lets no air through, obstructed takes a
+    baffle cut round what stands there. soffit: of this bay. baffle: ticked or unticked by hand, whatever the school.
+    """
+
+    place: int = Field(ge=0, lt=3000, strict=True)
+    state: Literal["open", "blocked", "obstructed"] = "open"
+    by: Literal["truss_member", "duct", "gable_return", "chimney", "other"] | None = None
+    soffit: Literal["vented", "solid"] | None = None
+    baffle: bool | None = Field(None, strict=True)
+
+
+class EdgeRemedy(DocumentModel):
+    """What fills the room over the plate under the chute instead of the fill; left out figures: start values of its kind."""
+
+    kind: Literal["dense_batt", "rigid_board", "sprayed_foam"]
+    r_per_in: Number | None = Field(None, gt=0, le=10)
+    reach_in: Number | None = Field(None, gt=0, le=120)
+
+
 class Edge(DocumentModel):
-    """Edge i runs from corner i to the next. Heel, pitch, soffit and plate are read where it is an eave."""
+    """Edge i runs from corner i to the next. Heel, pitch, soffit, plate and bays are read where it is an eave."""
 
     id: Identifier | None = None
     kind: Literal["eave", "gable", "open", "knee_wall", "step"]
@@ -33,6 +55,17 @@ class Edge(DocumentModel):
     soffit: Literal["continuous", "spot", "none", "blocked"] | None = None
     plate_width_in: Number = Field(3.5, gt=0, le=24)
     to: Identifier | None = None
+    bays: tuple[BayMark, ...] = Field((), max_length=3000)
+    remedy: EdgeRemedy | None = None
+
+    @model_validator(mode="after")
+    def _each_bay_once(self) -> Self:
+        seen: set[int] = set()
+        for index, mark in enumerate(self.bays):
+            if mark.place in seen:
+                raise JobError([Fault(f"bays[{index}].place", f"bay {mark.place} is marked twice; once is allowed")])
+            seen.add(mark.place)
+        return self
 
 
 class Ceiling(DocumentModel):

@@ -7,7 +7,9 @@ import math
 import numpy as np
 import pytest
 
-from elm_cover.core.eaves import Eave, bays, bays_with_baffle
+from elm_cover.core.baffles import BaffleInput, fitting
+from elm_cover.core.bays import bay_row, bays
+from elm_cover.core.eaves import Eave
 from elm_cover.core.outline import grid_of
 from elm_cover.core.roof import roof_field
 from tests.conftest import attic, codes, eave, planned, rectangle
@@ -28,9 +30,12 @@ def test_lengths_at_a_heel() -> None:
     assert HEEL.closed_leg_in(depth) == pytest.approx(4.875)
     assert HEEL.baffle_length_in(depth) == pytest.approx((28.5 + 2 * 12 / 5) / COS)
     # 4.875 + 36.075 = 40.95 in: one piece; without the leg too.
-    assert HEEL.pieces_per_bay(depth, True) == 1
+    assert len(fitting(HEEL, depth, BaffleInput()).pieces) == 1
     # 24 in deep: 4.875 + 54.99 = 59.9 in against 48, then 94 in of two lapped pieces.
-    assert HEEL.pieces_per_bay(24.0, True) == 2
+    assert fitting(HEEL, 24.0, BaffleInput()).pieces == (
+        (0, 48),
+        (46, pytest.approx(4.875 + HEEL.baffle_length_in(24))),
+    )
 
 
 def test_a_heel_tall_enough_needs_no_chute() -> None:
@@ -43,11 +48,17 @@ def test_a_heel_tall_enough_needs_no_chute() -> None:
 
 def test_bays_and_schools() -> None:
     assert (bays(38, 24), bays(40, 16), bays(38.1, 24)) == (19, 30, 20)
-    assert bays_with_baffle("every_bay", "continuous", 19, None) == 19
-    assert bays_with_baffle("alternate", "continuous", 19, None) == 10
-    assert bays_with_baffle("vented_bays", "spot", 19, 6) == 6
-    assert bays_with_baffle("vented_bays", None, 19, None) is None
-    assert bays_with_baffle("every_bay", "none", 19, None) == 0
+    baffles = {
+        (school, soffit, spots): bay_row(38, 24, soffit, school, (), spots).baffles
+        for school, soffit, spots in (
+            ("every_bay", "continuous", None),
+            ("alternate", "continuous", None),
+            ("vented_bays", "spot", 6),
+            ("vented_bays", None, None),
+            ("every_bay", "none", None),
+        )
+    }
+    assert list(baffles.values()) == [19, 10, 6, None, 0]
 
 
 def room(outline: list[list[float]], eaves: dict[int, Eave]) -> tuple[np.ndarray, np.ndarray, np.ndarray]:

@@ -22,8 +22,6 @@ import math
 from dataclasses import dataclass
 from functools import cached_property
 
-from .units import whole_up
-
 PIECE_IN = 48.0
 LAP_IN = 2.0
 STANDS_ABOVE_FILL_IN = 2.0
@@ -79,29 +77,3 @@ class Eave:
     def baffle_length_in(self, depth_in: float) -> float:
         """The chute along the deck."""
         return self.chute_reach_in(depth_in) / math.cos(self.angle)
-
-    def pieces_per_bay(self, depth_in: float, integral_wind_block: bool) -> int:
-        """48 in pieces with a 2 in lap; the closed leg counts only where it is bent from the same piece."""
-        length = self.baffle_length_in(depth_in) + (self.closed_leg_in(depth_in) if integral_wind_block else 0.0)
-        return max(1, whole_up((length - LAP_IN) / (PIECE_IN - LAP_IN)))
-
-
-def bays(run_ft: float, spacing_in: float) -> int:
-    """Bays along a run: ceil(run·12 / spacing)."""
-    return whole_up(run_ft * 12 / spacing_in)
-
-
-def bays_with_baffle(rule: str, soffit: str | None, bay_count: int, vented_bays: int | None) -> int | None:
-    """How many bays of a run get a baffle, by the school; None where the soffit must be known first.
-
-    rule: every_bay (all bays along a vented run), vented_bays, alternate. soffit: continuous, spot, none, blocked or
-    None (not looked at: taken as vented, except by the vented_bays school). vented_bays: how many spot vents are
-    recorded along the run. A run without an open soffit has no air to lead and gets none.
-    """
-    if soffit in ("none", "blocked"):
-        return 0
-    if rule == "alternate":
-        return whole_up(bay_count / 2)
-    if rule == "every_bay" or soffit == "continuous":
-        return bay_count
-    return None if soffit is None or vented_bays is None else min(bay_count, vented_bays)

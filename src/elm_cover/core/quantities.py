@@ -31,6 +31,16 @@ class Quantities:
     removal_lb: float = 0.0
 
 
+@dataclass(frozen=True)
+class EaveCount:
+    """Of one eave: bays that get a baffle, pieces bought for them, and bays closed by a piece of its own: a wind block or a
+    batt plug, which go in alike."""
+
+    baffles: int
+    pieces: int
+    blocks: int
+
+
 def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
     """What one section takes; None while its fill is not known. A floor that is left out takes nothing."""
     if plan.kind == "left_out":
@@ -43,7 +53,7 @@ def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
         plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
         plan.bags,
         plan.batts,
-        [(eave.baffles or 0, eave.pieces or 0) for eave in plan.eaves],
+        [EaveCount(eave.baffles or 0, eave.pieces or 0, (eave.wind_blocks or 0) + eave.plugs) for eave in plan.eaves],
         None if old is None else old.action,
         None if old is None else old.removal,
     )
@@ -54,11 +64,11 @@ def taken(
     area_ft2: float,
     bags: Bags,
     batts: Sequence[BattTakeOff],
-    eaves: Iterable[tuple[int, int]],
+    eaves: Iterable[EaveCount],
     action: str | None,
     removal: Removal | None,
 ) -> Quantities:
-    """What a section takes by the fill and batts put on it. eaves: (baffles, pieces) of each."""
+    """What a section takes by the fill and batts put on it."""
     packs: dict[str, float] = {}
     blown: dict[str, float] = {}
     enclosed: dict[str, float] = {}
@@ -71,7 +81,6 @@ def taken(
         packs[layer.product] = packs.get(layer.product, 0.0) + layer.bundles
     among = sum(la.covered_ft2 * la.splits / (la.whole + la.cuts) for la in batts if la.splits)
     counted = list(eaves)
-    baffles = sum(count for count, _ in counted)
     return Quantities(
         area_ft2,
         packs,
@@ -81,9 +90,9 @@ def taken(
         among,
         sum(layer.cuts + layer.splits for layer in batts),
         area_ft2 if action in ("relay", "lift") else 0.0,
-        baffles,
-        sum(pieces for _, pieces in counted),
-        0 if section.settings.integral_wind_block else baffles,
+        sum(eave.baffles for eave in counted),
+        sum(eave.pieces for eave in counted),
+        sum(eave.blocks for eave in counted),
         0.0 if removal is None else removal.volume_ft3,
         0.0 if removal is None else removal.weight_lb,
     )

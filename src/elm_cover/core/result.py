@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
+from .baffles import BaffleInput
+from .bays import BayRow
 from .eaves import Eave
+from .edge_work import EdgeWork
 from .enclosed import Enclosed
 from .existing import OldLayer
 from .layout import Course, Layout
@@ -14,6 +17,7 @@ from .readings import DepthReading, ReadingsPlan
 from .roof import RoofField
 from .taper import Taper
 from .target_scale import HeelTest, TargetFigure
+from .ventilation import Condition, VentsToAdd
 
 
 @dataclass(frozen=True)
@@ -56,6 +60,11 @@ class Bags:
 
 @dataclass(frozen=True)
 class EavePlan:
+    """One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
+    round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
+    to_wind: bays open to the soffit with nothing before the fill. channel_in2: what the channels let through.
+    """
+
     edge: int
     run_ft: float
     bays: int | None = None
@@ -71,14 +80,64 @@ class EavePlan:
     r_over_plate_mean: float | None = None
     room_at_plate_in: float | None = None
     extra_ua: float | None = None
+    blocked: int = 0
+    obstructed: int = 0
+    solid: int = 0
+    without_air: int = 0
+    to_wind: int = 0
+    to_wind_ft: float = 0.0
+    by_hand: int = 0
+    wind_blocks: int | None = None
+    plugs: int = 0
+    staples: int | None = None
+    channel_in2: float | None = None
+    last_bay_in: float | None = None
+    baffle_width_in: float | None = None
 
 
 @dataclass(frozen=True)
 class Ventilation:
+    """low_in2, high_in2: None while no vent is recorded. low_works_in2: what of the low vents the channels let through.
+
+    to_add: empty where nothing is missing or cannot be told. wrong_cure: why more vents would be the wrong thing now.
+    """
+
     required_in2: float | None = None
     low_in2: float | None = None
     high_in2: float | None = None
     ratio: int | None = None
+    channels_in2: float | None = None
+    low_works_in2: float | None = None
+    high_share: float | None = None
+    balance: str | None = None
+    conditions: tuple[Condition, ...] = ()
+    to_add: tuple[VentsToAdd, ...] = ()
+    wrong_cure: str | None = None
+
+
+@dataclass(frozen=True)
+class School:
+    """What one school of baffles comes to. baffles, pieces: None while it is not known which bays are vented."""
+
+    rule: str
+    title: str
+    baffles: int | None
+    pieces: int | None
+    plugs: int
+    without_air: int
+    to_wind: int
+    to_wind_ft: float
+
+
+@dataclass(frozen=True)
+class EdgeAdvice:
+    """An edge or a roof that has no channel of air: what may and may not be done, and who has to design it."""
+
+    kind: str
+    title: str
+    may: tuple[str, ...]
+    may_not: tuple[str, ...]
+    designed_by_others: bool
 
 
 @dataclass(frozen=True)
@@ -216,6 +275,8 @@ class SectionPlan:
     target_scale: tuple[TargetFigure, ...] = ()
     heel_tests: tuple[HeelTest, ...] = ()
     by_inches: ByInches | None = None
+    schools: tuple[School, ...] = ()
+    edge_advice: tuple[EdgeAdvice, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -250,6 +311,9 @@ class SectionFields:
     old_in: Floats | None = None
     enclosed: Enclosed | None = None
     batts: tuple[Layout, ...] = ()
+    rows: dict[int, BayRow] = field(default_factory=dict)
+    work: EdgeWork = field(default_factory=EdgeWork)
+    baffle: BaffleInput = field(default_factory=BaffleInput)
 
 
 class Notebook:

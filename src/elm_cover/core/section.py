@@ -4,31 +4,36 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from .bays import BayRow
 from .build_up import BuildUp, build_up
+from .eave_flags import alike, bay_flags, eave_flags, gap_flag
 from .eaves import Eave
+from .edge_rules import edge_advice
+from .edge_work import dressing
 from .heat_account import account, hatch_ft2, shares
 from .markers import marker_count, marker_points_ft
 from .old_fill import action_of, only_batts
 from .outline import Grid
 from .readings import usable
-from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan, Ventilation
+from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan
 from .roof import RoofField, roof_field
-from .section_eaves import alike, eave_flags, eave_plan, eave_sections, gap_flag, thin_strip_ua
+from .schools import schools_of
+from .section_eaves import eave_plan, eave_sections, edge_work, rows_of, thin_strip_ua
 from .section_enclosed import plan_enclosed
 from .section_figures import explain
 from .section_fill import Blower, by_inches
-from .section_flags import ceiling_limit, density_flag, load_flag, target_flag, vent_flag
+from .section_flags import ceiling_limit, density_flag, load_flag, target_flag
 from .section_heat import Heat, laid_over, section_bags, section_heat, u_today
 from .section_input import SectionInput
 from .section_look import look_flags
+from .section_vents import section_vents
 from .site import Site, old_fill_plan, site_of
 from .strips import strips_of
 from .take_off import laid_batts
 from .taper import Taper, depth_of
 from .target_scale import HeelTest, heel_tests, target_scale
-from .targets import code_r, raised_heel_r, zone_number
+from .targets import code_r, raised_heel_r
 from .units import r_value
-from .ventilation import vent_area
 
 
 def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, SectionFields]:
@@ -44,7 +49,10 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     _enough_flag(made, site.r_existing, notes)
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
     old_map = made.map_under(site.map_in, site.today)
-    lying = None if taper is None or roof is None else taper.at(roof.room_in, old_map)
+    work = edge_work(section)
+    lying = None
+    if taper is not None and roof is not None and eaves is not None:
+        lying = taper.at(roof.room_in, old_map, dressing(work, eaves, roof.edge, roof.plane_in))
     laid = laid_over(section, site.boundary, taper, blower.chart if blower else None)
     heat = section_heat(laid, lying, site.floor_ft2, site.net_ft2)
     bags = section_bags(section, site.net_ft2, taper, blower, lying, made.under_psf)
@@ -53,7 +61,9 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         going = account(
             laid, heat.paths, roof.room_in, None, site.floor_ft2, site.net_ft2, hatch_ft2(section.keep_outs)
         )
-    eave_plans = _eaves(section, eaves, taper, blower, site.boundary, roof, site.grid, heat, notes)
+    rows = rows_of(section)
+    bay_flags(section, rows, notes)
+    eave_plans = _eaves(section, rows, eaves, taper, blower, site.boundary, roof, site.grid, heat, notes)
     limit = ceiling_limit(section, notes)
     batts = laid_batts(section, site, made.batts, taper, eaves, notes)
     markers = marker_count(site.net_ft2)
@@ -88,7 +98,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         bag_covers_ft2=made.bag_covers_ft2,
         product=section.choice.product.id if section.choice and section.choice.product else None,
         eaves=eave_plans,
-        ventilation=_ventilation(section, site.area_ft2),
+        ventilation=section_vents(section, site.area_ft2, rows, notes),
         markers=markers,
         marker_points_ft=marker_points_ft(site.grid, markers),
         readings=site.readings,
@@ -103,11 +113,12 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         ),
         heel_tests=_heel_tests(section, made, eaves),
         by_inches=_by_inches(site, made, bags.chart),
+        schools=() if section.vented is False else schools_of(section, eave_plans),
+        edge_advice=edge_advice(section, notes),
     )
     target_flag(plan, notes)
     load_flag(plan, blower, notes)
     density_flag(section, notes)
-    vent_flag(section, plan, notes)
     gap_flag(section, notes)
     explain(section, plan, taper, site.boundary, notes)
     fields = SectionFields(
@@ -126,6 +137,9 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         usable(section.readings, section.outline_ft),
         site.map_in,
         batts=tuple(laid.layout for laid in batts),
+        rows=rows,
+        work=work,
+        baffle=section.settings.baffle,
     )
     return plan, fields
 
@@ -183,6 +197,7 @@ def _enough_flag(made: BuildUp, r_existing: float | None, notes: Notebook) -> No
 
 def _eaves(
     section: SectionInput,
+    rows: dict[int, BayRow],
     eaves: dict[int, Eave] | None,
     taper: Taper | None,
     blower: Blower | None,
@@ -198,7 +213,7 @@ def _eaves(
         if edge.kind != "eave":
             continue
         eave = (eaves or {}).get(index)
-        plan = eave_plan(section, index, eave, taper, blower, boundary, notes)
+        plan = eave_plan(section, index, rows.get(index), eave, taper, blower, boundary, notes)
         if eave is not None and taper is not None and roof is not None:
             if heat is not None:
                 plan = replace(plan, extra_ua=thin_strip_ua(heat.u, roof, grid, index, taper))
@@ -213,11 +228,3 @@ def _eaves(
 def _code(section: SectionInput) -> float | None:
     edition = section.target.edition if section.target else None
     return None if edition is None or section.zone is None else code_r(section.zone, edition)
-
-
-def _ventilation(section: SectionInput, area: float) -> Ventilation:
-    if section.vented is False:
-        return Ventilation()
-    zone = None if section.zone is None else zone_number(section.zone)
-    found = vent_area(area, section.vents, zone, section.retarder)
-    return Ventilation(found.required_in2, found.low_in2, found.high_in2, found.ratio)

@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
-from .eaves import LOW_ROOF_PITCH_IN_12, Eave, bays, bays_with_baffle
+from .baffles import BaffleInput, fitting
+from .bays import BayRow, bay_row
+from .eaves import Eave
+from .edge_work import Dressing, EdgeWork, Remedy
 from .outline import Grid, edge_length_ft, edge_side
 from .result import EavePlan, Notebook
 from .roof import RoofField
@@ -12,10 +17,8 @@ from .section_fill import Blower
 from .section_input import SectionInput
 from .taper import Taper
 from .thermal import Floats, cavity_r
-from .units import eighths, r_value
 
 PLATE_SAMPLES = 64
-CODE_VENT_GAP_IN = 1.0
 
 
 def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
@@ -40,24 +43,50 @@ def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | N
             complete = False
             continue
         known[index] = Eave(
-            edge.heel_in, edge.pitch_in_12, section.settings.vent_gap_in, section.settings.baffle_thickness_in
+            edge.heel_in, edge.pitch_in_12, section.settings.vent_gap_in, section.settings.baffle.thickness_in
         )
     return known if complete else None
 
 
-def baffles_of(section: SectionInput, edge_index: int, bay_count: int | None) -> int | None:
-    """How many bays of an eave get a baffle; None while it is not known which are vented, 0 where the attic is unvented."""
-    if section.vented is False:
-        return 0
-    if bay_count is None:
+def edge_work(section: SectionInput) -> EdgeWork:
+    """What is done at the section's edges beside the fill."""
+    return EdgeWork(
+        section.settings.baffle.r,
+        tuple((i, e.remedy) for i, e in enumerate(section.edges) if e.kind == "eave" and e.remedy is not None),
+    )
+
+
+def row_of(section: SectionInput, edge_index: int, school: str | None = None) -> BayRow | None:
+    """The bays of an eave, by the school of the job or another; None while the spacing is not known."""
+    if section.spacing_in is None:
         return None
     edge = section.edges[edge_index]
-    return bays_with_baffle(section.settings.baffle_rule, edge.soffit, bay_count, edge.vented_bays)
+    return bay_row(
+        edge_length_ft(section.outline_ft, edge_index),
+        section.spacing_in,
+        edge.soffit,
+        school or section.settings.baffle_rule,
+        edge.marks,
+        edge.vented_bays,
+        section.vented is not False,
+    )
+
+
+def rows_of(section: SectionInput) -> dict[int, BayRow]:
+    """The bays of every eave, by edge."""
+    found = {i: row_of(section, i) for i, edge in enumerate(section.edges) if edge.kind == "eave"}
+    return {i: row for i, row in found.items() if row is not None}
+
+
+def wind_blocks(baffles: int, baffle: BaffleInput) -> int:
+    """Wind blocks that are pieces of their own; 0 where they are bent from the baffle."""
+    return 0 if baffle.integral else baffles
 
 
 def eave_plan(
     section: SectionInput,
     edge_index: int,
+    row: BayRow | None,
     eave: Eave | None,
     taper: Taper | None,
     blower: Blower | None,
@@ -67,30 +96,52 @@ def eave_plan(
     """One eave's figures, as far as they are known."""
     edge = section.edges[edge_index]
     run_ft = edge_length_ft(section.outline_ft, edge_index)
-    bay_count = None if section.spacing_in is None else bays(run_ft, section.spacing_in)
-    baffles = baffles_of(section, edge_index, bay_count)
-    if baffles is None and bay_count is not None:
-        notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
-    if eave is None or taper is None:
-        return EavePlan(edge_index, run_ft, bay_count, baffles)
-    depth = taper.depth_in
-    pieces = eave.pieces_per_bay(depth, section.settings.integral_wind_block)
-    plate_r, mean_depth, mean_r = over_the_plate(eave, taper, blower, boundary, edge.plate_width_in)
-    return EavePlan(
+    if row is None:
+        return EavePlan(edge_index, run_ft, baffles=0 if section.vented is False else None)
+    settings = section.settings
+    plan = EavePlan(
         edge_index,
         run_ft,
-        bay_count,
-        baffles,
-        pieces,
-        None if baffles is None else baffles * pieces,
-        eave.baffle_length_in(depth),
-        eave.closed_leg_in(depth),
-        eave.full_depth_at_in(depth),
-        min(depth, eave.room_in(0.0)),
-        plate_r,
-        mean_depth,
-        mean_r,
-        eave.room_at_plate_in,
+        len(row.bays),
+        row.baffles,
+        blocked=row.state_count("blocked"),
+        obstructed=row.state_count("obstructed"),
+        solid=row.solid,
+        plugs=row.plugs,
+        without_air=row.without_air,
+        to_wind=row.to_wind,
+        to_wind_ft=row.to_wind_ft,
+        by_hand=row.by_hand,
+        channel_in2=None if row.baffles is None else row.channel_in2(settings.vent_gap_in),
+        last_bay_in=row.last_in,
+        baffle_width_in=settings.baffle.fitted_width_in(row.spacing_in),
+    )
+    if row.baffles is None:
+        notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
+    if eave is None or taper is None:
+        return plan
+    depth = taper.depth_in
+    fitted = fitting(eave, depth, settings.baffle)
+    pieces = len(fitted.pieces)
+    plate_r, mean_depth, mean_r = over_the_plate(
+        eave, taper, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
+    )
+    blocks = None if row.baffles is None else wind_blocks(row.baffles, settings.baffle)
+    bought = None if row.baffles is None else row.baffles * pieces
+    return replace(
+        plan,
+        pieces_per_bay=pieces,
+        pieces=bought,
+        wind_blocks=blocks,
+        staples=None if bought is None or blocks is None else (bought + blocks) * settings.baffle.staples_per_piece,
+        baffle_length_in=eave.baffle_length_in(depth),
+        closed_leg_in=eave.closed_leg_in(depth),
+        full_depth_at_in=eave.full_depth_at_in(depth),
+        depth_at_plate_in=min(depth, eave.room_in(0.0)),
+        r_at_plate=plate_r,
+        depth_over_plate_mean_in=mean_depth,
+        r_over_plate_mean=mean_r,
+        room_at_plate_in=eave.room_at_plate_in,
     )
 
 
@@ -101,103 +152,24 @@ def over_the_plate(
     boundary: float | None,
     plate_width_in: float,
     samples: int = PLATE_SAMPLES,
+    remedy: Remedy | None = None,
+    foam_r: float = 0.0,
 ) -> tuple[float | None, float, float | None]:
-    """R at x = 0, then mean depth and R over the plate's width (R of the mean U)."""
+    """R at x = 0, then mean depth and R over the plate's width (R of the mean U), with what is done at the edge."""
     x = np.concatenate([[0.0], (np.arange(samples) + 0.5) * plate_width_in / samples])
     room = np.maximum(0.0, eave.room_at_plate_in + x * eave.slope)
     mean_depth = float(np.minimum(taper.depth_in, room)[1:].mean())
     if boundary is None or (blower is None and taper.fill.r > 0):
         return None, mean_depth, None
-    lying = taper.at(room)
+    per_in = np.zeros_like(x) if remedy is None else np.where(x < remedy.reach_in, remedy.r_per_in, 0.0)
+    dressed = None
+    if remedy is not None or foam_r > 0:
+        dressed = Dressing(np.full_like(x, foam_r * np.cos(eave.angle)), per_in)
+    lying = taper.at(room, None, dressed)
     new_r = blower.chart.thin_r(lying.new_settled_in) if blower else np.zeros_like(room)
-    per_in = blower.chart.r_per_in(taper.fill.r) if blower and taper.fill.r else 0.0
-    r = cavity_r(lying.layers, boundary, new_r, per_in)
+    new_per_in = blower.chart.r_per_in(taper.fill.r) if blower and taper.fill.r else 0.0
+    r = cavity_r(lying.layers, boundary, new_r, new_per_in, lying.over_r)
     return float(r[0]), mean_depth, float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
-
-
-def alike(section: SectionInput, known: list[tuple[int, Eave, EavePlan]]) -> list[list[tuple[int, Eave, EavePlan]]]:
-    """Eaves with the same section and soffit together, so that what holds for several is said once."""
-    groups: dict[tuple[Eave, str | None], list[tuple[int, Eave, EavePlan]]] = {}
-    for item in known:
-        groups.setdefault((item[1], section.edges[item[0]].soffit), []).append(item)
-    return list(groups.values())
-
-
-def _name(section: SectionInput, indexes: list[int]) -> str:
-    sides = list(dict.fromkeys(edge_side(section.outline_ft, index) for index in indexes))
-    joined = sides[0] if len(sides) == 1 else ", ".join(sides[:-1]) + " and " + sides[-1]
-    return f"{joined.capitalize()} eave{'s' if len(indexes) > 1 else ''}"
-
-
-def eave_flags(
-    section: SectionInput,
-    group: list[tuple[int, Eave, EavePlan]],
-    taper: Taper,
-    roof: RoofField,
-    grid: Grid,
-    notes: Notebook,
-) -> None:
-    """What is wrong at eaves that are alike, and what to do about it."""
-    index, eave, plan = group[0]
-    indexes = [i for i, _, _ in group]
-    name = _name(section, indexes)
-    edge = section.edges[index]
-    if eave.pitch_in_12 < LOW_ROOF_PITCH_IN_12:
-        notes.flag(
-            "low_roof",
-            "caution",
-            f"{name}: pitch {eave.pitch_in_12:g} in 12 is a low roof; the fill tapers far into the floor.",
-            "Low roofs need a design by a licensed person: channel, vapor control and drying.",
-        )
-    if eave.room_at_plate_in < 0 and section.vented is not False:
-        least = eave.heel_in - eave.room_at_plate_in
-        notes.flag(
-            "vent_gap_lost",
-            "stop",
-            f"{name}: a heel of {eighths(eave.heel_in)} cannot hold the vent gap of {eighths(eave.vent_gap_in)} over the plate; "
-            f"that takes {eighths(least)}.",
-            "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
-        )
-    half = taper.depth_in / 2
-    if plan.depth_at_plate_in is not None and 0 <= plan.depth_at_plate_in < half:
-        shown = "" if plan.r_at_plate is None else f", {r_value(plan.r_at_plate)}"
-        notes.flag(
-            "plate_starved",
-            "caution",
-            f"{name}: only {eighths(plan.depth_at_plate_in)} of insulation fits over the plate{shown}; "
-            f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} from its outer edge.",
-            "Fit baffles with wind blocks, then a denser fill at the edge, or foam or rigid board over the plate below the chute.",
-        )
-    governed = np.isin(roof.edge, indexes)
-    if governed.any():
-        reach = float(roof.room_in[governed].max()) + eave.slope * grid.cell_ft * 6
-        if reach < taper.depth_in:
-            notes.flag(
-                "full_depth_never_reached",
-                "caution",
-                f"{name}: the fill line of {eighths(taper.depth_in)} is never reached under this roof; "
-                f"there is room for {eighths(reach)} at most.",
-                "Pick a product with more R per inch, or lower the target and say so on the card.",
-            )
-    if edge.soffit in ("none", "blocked") and section.vented is not False:
-        notes.flag(
-            "no_intake",
-            "caution",
-            f"{name}: no air comes in at this soffit, so no baffles are counted here.",
-            "Open or clear the soffit and set it to continuous or spot, or give the run its air another way.",
-        )
-
-
-def gap_flag(section: SectionInput, notes: Notebook) -> None:
-    """The vent gap against the model code's least."""
-    gap = section.settings.vent_gap_in
-    if gap < CODE_VENT_GAP_IN and section.vented is not False and any(e.kind == "eave" for e in section.edges):
-        notes.flag(
-            "vent_gap_small",
-            "caution",
-            f"The vent gap is set to {eighths(gap)}; the model code asks for 1 in.",
-            "Set 1 in or more; 1½ to 2 in is good practice.",
-        )
 
 
 def thin_strip_ua(u: Floats, roof: RoofField, grid: Grid, index: int, taper: Taper) -> float | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from .edge_rules import edge_advice
 from .enclosed import Enclosed, closed_cavity, sloped_bays, upright_wall
 from .enclosed_fill import EnclosedFill, density_for, enclosed_fill, enclosed_u
 from .old_fill import action_of
@@ -64,6 +65,7 @@ def plan_enclosed(section: SectionInput, site: Site, notes: Notebook) -> tuple[S
         product=chosen.id if chosen else None,
         readings=site.readings,
         old_fill=None if left_out else old_fill_plan(section, site, action_of(section), None, None),
+        edge_advice=() if left_out else edge_advice(section, notes),
     )
     _short_flag(section, plan, notes)
     explain(section, plan, None, site.boundary, notes)

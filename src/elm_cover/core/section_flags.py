@@ -84,24 +84,3 @@ def density_flag(section: SectionInput, notes: Notebook) -> None:
             f"{usual[0]:g} to {usual[1]:g} is usual for its kind.",
             "Compare the bag weight and the coverages with the label.",
         )
-
-
-def vent_flag(section: SectionInput, plan: SectionPlan, notes: Notebook) -> None:
-    if section.vented is False:
-        notes.flag(
-            "unvented",
-            "caution",
-            "This attic is recorded as unvented.",
-            "Settle first whether it is to be vented; an unvented attic is a design by a licensed person.",
-        )
-        return
-    vents = plan.ventilation
-    if vents.low_in2 is None or vents.high_in2 is None or vents.required_in2 is None:
-        return
-    if vents.low_in2 + vents.high_in2 < vents.required_in2:
-        notes.flag(
-            "vent_area_short",
-            "caution",
-            f"The vents give {vents.low_in2 + vents.high_in2:.0f} in² of {vents.required_in2:.0f} in² (1 in {vents.ratio}).",
-            "Add vents where they are short, low or high; stop moisture from the house first.",
-        )

@@ -40,7 +40,7 @@ class Laid:
         settled = lying.new_settled_in
         per_in = self.chart.r_per_in(self.taper.fill.r) if self.chart and self.taper.fill.r else 0.0
         new_r = self.chart.thin_r(settled) if self.chart else np.zeros_like(settled)
-        return paths(self.floor, lying.layers, settled, new_r, per_in)
+        return paths(self.floor, lying.layers, settled, new_r, per_in, lying.over_r)
 
     def u(self, lying: Lying) -> Floats:
         return self.paths(lying).u(self.floor.framing_fraction)

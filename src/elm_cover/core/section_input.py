@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .baffles import BaffleInput
 from .batts import BattProduct
+from .bays import Mark
 from .coverage import Chart
+from .edge_work import Remedy
 from .enclosed import CavityInput, SlopeInput, WallInput
 from .features import FeatureInput
 from .keep_outs import KeepOut
@@ -22,6 +25,8 @@ class EdgeInput:
     soffit: str | None
     plate_width_in: float
     vented_bays: int | None
+    marks: tuple[Mark, ...] = ()
+    remedy: Remedy | None = None
 
 
 @dataclass(frozen=True)
@@ -49,11 +54,10 @@ class TargetInput:
 @dataclass(frozen=True)
 class SettingsInput:
     vent_gap_in: float
-    baffle_thickness_in: float
     baffle_rule: str
-    integral_wind_block: bool
     interpolate: bool
     deduct_framing: bool
+    baffle: BaffleInput
 
 
 @dataclass(frozen=True)
@@ -119,3 +123,4 @@ class SectionInput:
     way_in_ft: tuple[float, float] | None = None
     openings_in: tuple[tuple[float, float], ...] = ()
     passage_ft: float | None = None
+    high_wind: bool = False

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .coverage import NewFill
+from .edge_work import REMEDY_LAYER, Dressing
 from .existing import R_PER_IN, OldLayer, compression_exponent, topmost_loose
 
 Floats = NDArray[np.float64]
@@ -34,6 +35,7 @@ class Lying:
     """What lies at each point: the layers from the ceiling up, new batts included, and the blown fill over them.
 
     old_in: top of the old fill on the day. under_in: top of the batts, where the blown fill starts. top_in: of it all.
+    over_r: R of a foam baffle that lies on it.
     """
 
     layers: tuple[LaidLayer, ...]
@@ -41,6 +43,7 @@ class Lying:
     under_in: Floats
     new_installed_in: Floats
     new_settled_in: Floats
+    over_r: Floats | float = 0.0
 
     @property
     def top_in(self) -> Floats:
@@ -82,8 +85,11 @@ class Taper:
         """D: what lies there + new installed, the fill line."""
         return self.old_in + self.installed_in
 
-    def at(self, room_in: Floats, old_in: Floats | None = None) -> Lying:
-        """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean."""
+    def at(self, room_in: Floats, old_in: Floats | None = None, dressed: Dressing | None = None) -> Lying:
+        """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean.
+
+        dressed: work at the edge, which takes the place of the fill over the plate.
+        """
         laid = self._laid(np.ones_like(room_in), old_in)
         later = sum((layer.depth_in for layer in laid), np.zeros_like(room_in))
         today = later + self.rise_in
@@ -97,7 +103,24 @@ class Taper:
             installed = np.zeros_like(room_in)
         ratio = self.fill.settled_in / self.fill.installed_in if self.fill.installed_in > 0 else 0.0
         # Fill does not settle into spare room: the installed depth there, times settled / installed.
-        return Lying((*layers, *batts), lies, under, installed, installed * ratio)
+        lying = Lying((*layers, *batts), lies, under, installed, installed * ratio)
+        return lying if dressed is None else self._dressed(lying, room_in, dressed)
+
+    def _dressed(self, lying: Lying, room_in: Floats, dressed: Dressing) -> Lying:
+        """The same with the edge's remedy in place of the fill, and the foam baffle over what touches it."""
+        filled = dressed.r_per_in > 0
+        top = np.where(filled, np.minimum(self.depth_in, room_in), 0.0)
+        stays = np.where(filled, 0.0, 1.0)
+        kept = [LaidLayer(la.layer, la.depth_in * stays, la.r * stays) for la in lying.layers]
+        kept.insert(len(self.layers), LaidLayer(REMEDY_LAYER, top, top * dressed.r_per_in))
+        return Lying(
+            tuple(kept),
+            lying.old_in * stays,
+            np.where(filled, top, lying.under_in),
+            lying.new_installed_in * stays,
+            lying.new_settled_in * stays,
+            np.where(room_in < self.depth_in, dressed.over_r, 0.0),
+        )
 
     def _batts_at(self, room_in: Floats, lies: Floats) -> tuple[tuple[LaidLayer, ...], Floats]:
         """The batts where the room is room_in over what lies there, and the top of them."""

@@ -24,11 +24,16 @@ class Floor:
     joist_depth_in: float
 
 
-def cavity_r(laid: Sequence[LaidLayer], boundary: float, r_new: Floats, new_r_per_in: float) -> Floats:
-    """R between the joists at each point, voids and all, without films and board. r_new: R of the new fill there."""
+def cavity_r(
+    laid: Sequence[LaidLayer], boundary: float, r_new: Floats, new_r_per_in: float, over_r: Floats | float = 0.0
+) -> Floats:
+    """R between the joists at each point, voids and all, without films and board. r_new: R of the new fill there.
+
+    over_r: of what lies over it all, a foam baffle.
+    """
     u = np.zeros_like(r_new)
     for share, bares in void_shares([layer.layer for layer in laid]):
-        r = boundary + r_new
+        r = boundary + r_new + over_r
         for layer, bare in zip(laid, bares, strict=True):
             if not bare:
                 r = r + layer.r
@@ -51,24 +56,31 @@ class Paths:
         return framing_fraction * self.joist + (1 - framing_fraction) * self.cavity
 
 
-def paths(floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float) -> Paths:
-    """The heat paths at each point. Btu/h·ft²·°F.
+def paths(
+    floor: Floor,
+    laid: Sequence[LaidLayer],
+    new_settled_in: Floats,
+    r_new: Floats,
+    new_r_per_in: float,
+    over_r: Floats | float = 0.0,
+) -> Paths:
+    """The heat paths at each point. Btu/h·ft²·°F. over_r: of what lies over it all, a foam baffle.
 
     The joist is wood up to its top or to the top of the fill, whichever is lower (wood standing bare above thin fill
     earns nothing), and has above it what lies higher than its top.
     """
-    cavity = floor.boundary + cavity_r(laid, floor.boundary, r_new, new_r_per_in)
+    cavity = floor.boundary + cavity_r(laid, floor.boundary, r_new, new_r_per_in, over_r)
     joist_depth = floor.joist_depth_in
     r_above = np.zeros_like(r_new)
     bottom = np.zeros_like(r_new)
-    sound = floor.boundary + r_new
+    sound = floor.boundary + r_new + over_r
     for layer in laid:
         r_above = r_above + layer.r * _share_above(bottom, layer.depth_in, joist_depth)
         bottom = bottom + layer.depth_in
         sound = sound + layer.r
     r_above = r_above + r_new * _share_above(bottom, new_settled_in, joist_depth)
     wood = WOOD_R_PER_IN * np.minimum(joist_depth, bottom + new_settled_in)
-    return Paths(1 / (floor.boundary + wood + r_above), 1 / cavity, 1 / sound)
+    return Paths(1 / (floor.boundary + wood + r_above + over_r), 1 / cavity, 1 / sound)
 
 
 def u_factor(

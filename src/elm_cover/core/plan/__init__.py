@@ -16,8 +16,9 @@ from ..look import Look, look_over
 from ..opinions import opinions_here
 from ..other_road import OtherRoad, other_road
 from ..quantities import of_section, total
-from ..result import Figure, Flag, HeatShare, Notebook, Open, OrderLine, SectionFields, SectionPlan
+from ..result import Figure, Flag, HeatShare, Notebook, Open, OrderLine, School, SectionFields, SectionPlan
 from ..saving import Saving, saving
+from ..schools import all_schools
 from ..section import plan_section
 from ..section_input import ProductInput, SectionInput
 from ..totals import Totals, totals_of
@@ -42,6 +43,7 @@ class Plan:
     saving: Saving | None
     opinions: tuple[str, ...]
     other_road: OtherRoad
+    schools: tuple[School, ...]
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -83,6 +85,7 @@ def plan(job: Job) -> Plan:
         _saving(job, sections, cost),
         opinions_here(inputs),
         other_road(inputs, seen.hazards),
+        all_schools(s.schools for s in sections),
         fields,
     )
 

@@ -7,11 +7,14 @@ from collections.abc import Iterable
 
 from ...job import Choice, Job, Vent
 from ...job_product import Product
-from ...job_section import Section, Target
+from ...job_section import BayMark, Section, Target
+from ..baffles import BaffleInput
 from ..batts import BattProduct
+from ..bays import Mark
 from ..contact import SectionFacts
 from ..cost import BookInput
 from ..coverage import Chart, Row
+from ..edge_work import remedy_of
 from ..enclosed import CavityInput, SlopeInput, WallInput
 from ..features import KINDS, FeatureInput, FeatureKind
 from ..hazards import BLOCKING_STATUSES
@@ -150,7 +153,16 @@ def section_input(
         path=f"sections[{index}]",
         outline_ft=section.outline_ft,
         edges=tuple(
-            EdgeInput(e.kind, e.heel_in, e.pitch_in_12, e.soffit, e.plate_width_in, _spots(job, section, i))
+            EdgeInput(
+                e.kind,
+                e.heel_in,
+                e.pitch_in_12,
+                e.soffit,
+                e.plate_width_in,
+                _spots(job, section, i),
+                tuple(_mark(mark) for mark in e.bays),
+                None if e.remedy is None else remedy_of(e.remedy.kind, e.remedy.r_per_in, e.remedy.reach_in),
+            )
             for i, e in enumerate(section.edges)
         ),
         board=section.ceiling.board,
@@ -181,11 +193,19 @@ def section_input(
         vents=tuple(_vents(job, section, notes)),
         settings=SettingsInput(
             settings.vent_gap_in,
-            settings.baffle_thickness_in,
             settings.baffle_rule,
-            settings.wind_block == "integral",
             settings.chart_rule == "interpolate",
             settings.deduct_framing,
+            BaffleInput(
+                settings.baffle_kind,
+                settings.baffle_thickness_in,
+                settings.baffle_r_per_in,
+                settings.baffle_width_in,
+                settings.baffle_piece_in,
+                settings.baffle_pieces_most,
+                settings.staples_per_piece,
+                settings.wind_block == "integral",
+            ),
         ),
         choice=None if choice is None else _choice(choice, products),
         holes=tuple(hole.outline_ft for hole in section.holes),
@@ -211,7 +231,13 @@ def section_input(
         way_in_ft=_way_in(job, section),
         openings_in=tuple(a.opening_in for a in job.accesses if a.opening_in is not None),
         passage_ft=_passage_ft(job, section),
+        high_wind=job.house.high_wind is True,
     )
+
+
+def _mark(mark: BayMark) -> Mark:
+    vented = None if mark.soffit is None else mark.soffit == "vented"
+    return Mark(mark.place, mark.state, mark.by, vented, mark.baffle)
 
 
 def _passage_ft(job: Job, section: Section) -> float | None:
@@ -345,4 +371,4 @@ def _vents(job: Job, section: Section, notes: Notebook) -> Iterable[VentGroup]:
         if nfa is None:
             notes.ask("eaves", f"vents[{job.vents.index(vent)}].nfa_in2", "How much net free area has this vent?")
             continue
-        yield VentGroup(position, nfa, 1 if vent.count is None else vent.count)
+        yield VentGroup(position, nfa, 1 if vent.count is None else vent.count, edge_place(section, vent.edge))

@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from ..baffles import fitting
 from ..build_up import BuildUp, build_up
 from ..existing import R_TOLERANCE
 from ..layout import count
 from ..old_fill import NO_CREDIT, only_batts
-from ..quantities import Quantities, taken
+from ..quantities import EaveCount, Quantities, taken
 from ..result import BattTakeOff, Notebook
-from ..section_eaves import over_the_plate
+from ..section_eaves import over_the_plate, wind_blocks
 from ..section_flags import over_limit
 from ..section_heat import laid_over, section_bags, whole_u
 from ..section_input import ChoiceInput, SectionInput, TargetInput
@@ -20,7 +21,7 @@ from ..take_off import asked_layers, take_off, way_in_faults
 from ..taper import Lying, depth_of
 from ..units import eighths, r_value
 from .candidate import Candidate, Family, first_layer
-from .floor import Floor
+from .floor import Floor, Run
 
 
 @dataclass(frozen=True)
@@ -97,7 +98,9 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     blocks += _short(made)
     if made.taper is None:
         return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=tuple(blocks) or ("Not enough is known.",))
-    lying = made.taper.at(floor.strips.room_in, made.map_under(floor.strips.old_in, floor.site.today))
+    lying = made.taper.at(
+        floor.strips.room_in, made.map_under(floor.strips.old_in, floor.site.today), floor.strips.dressed
+    )
     u = _mean_u(floor, section, made, lying)
     batts: tuple[BattTakeOff, ...] = ()
     if made.batts and section.run is not None:
@@ -109,10 +112,7 @@ def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) ->
     share = floor.strips.share
     bags = section_bags(section, floor.site.net_ft2, made.taper, made.blower, lying, made.under_psf, share)
     depth = made.taper.depth_in
-    eaves = [
-        (baffles, baffles * e.pieces_per_bay(depth, section.settings.integral_wind_block))
-        for e, baffles, _ in floor.runs
-    ]
+    eaves = [_eave_count(section, run, depth) for run in floor.runs]
     boundary = floor.site.boundary or 0.0
     return CoreSample(
         section.id,
@@ -236,8 +236,16 @@ def _stacked(parts: Sequence[tuple[str, str | None, float]]) -> tuple[CoreLayer,
     return tuple(found)
 
 
+def _eave_count(section: SectionInput, run: Run, depth_in: float) -> EaveCount:
+    """What the eave takes at that fill line; no baffles while it is not known which bays are vented."""
+    baffle = section.settings.baffle
+    baffles = run.row.baffles or 0
+    pieces = baffles * len(fitting(run.eave, depth_in, baffle).pieces)
+    return EaveCount(baffles, pieces, wind_blocks(baffles, baffle) + run.row.plugs)
+
+
 def _heel_line(floor: Floor) -> float | None:
-    return max(0.0, floor.runs[0][0].room_at_plate_in) if floor.runs else None
+    return max(0.0, floor.runs[0].eave.room_at_plate_in) if floor.runs else None
 
 
 def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:
@@ -246,7 +254,17 @@ def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:
     if taper is None or not floor.runs:
         return None
     tightest = floor.runs[0]
-    return over_the_plate(tightest[0], taper, made.blower, floor.site.boundary, tightest[2], 1)[0]
+    edge = floor.section.edges[tightest.index]
+    return over_the_plate(
+        tightest.eave,
+        taper,
+        made.blower,
+        floor.site.boundary,
+        edge.plate_width_in,
+        1,
+        edge.remedy,
+        floor.work.foam_r,
+    )[0]
 
 
 def _as_choice(made: BuildUp, choice: ChoiceInput, candidate: Candidate) -> CoreChoice:

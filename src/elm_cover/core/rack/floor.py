@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..eaves import Eave, bays
+from ..bays import BayRow
+from ..eaves import Eave
+from ..edge_work import EdgeWork, dressing
 from ..keep_outs import BURNS
 from ..load import load_limit_psf
-from ..outline import edge_length_ft
 from ..result import Notebook
 from ..roof import roof_field
-from ..section_eaves import baffles_of, eave_sections
+from ..section_eaves import eave_sections, edge_work, rows_of
 from ..section_heat import u_today
 from ..section_input import SectionInput
 from ..site import Site, site_of
@@ -18,17 +19,24 @@ from ..strips import Strips, strips_of
 
 
 @dataclass(frozen=True, eq=False)
-class Floor:
-    """One open floor, ready to be weighed. u_today: mean U as it lies.
+class Run:
+    """One eave: its section, its bays, and the edge it is."""
 
-    runs: eave, its baffles, its plate's width in inches; the tightest first.
-    """
+    eave: Eave
+    row: BayRow
+    index: int
+
+
+@dataclass(frozen=True, eq=False)
+class Floor:
+    """One open floor, ready to be weighed. u_today: mean U as it lies. runs: the tightest first."""
 
     section: SectionInput
     site: Site
     eaves: dict[int, Eave]
     strips: Strips
-    runs: tuple[tuple[Eave, int, float], ...]
+    runs: tuple[Run, ...]
+    work: EdgeWork
     limit_psf: float | None
     u_today: float | None
 
@@ -42,19 +50,18 @@ def floor_of(section: SectionInput) -> Floor | None:
         return None
     if section.spacing_in is None or section.joist_depth_in is None:
         return None
-    room = roof_field(section.outline_ft, eaves, site.grid, site.shapes).room_in
-    strips = strips_of(room, site.map_in)
+    roof = roof_field(section.outline_ft, eaves, site.grid, site.shapes)
+    work = edge_work(section)
+    strips = strips_of(roof.room_in, site.map_in, dressed=dressing(work, eaves, roof.edge, roof.plane_in))
     limit = None if section.board is None else load_limit_psf(section.board, section.spacing_in)
-    return Floor(section, site, eaves, strips, _runs(section, eaves), limit, u_today(section, site, strips))
+    return Floor(section, site, eaves, strips, _runs(section, eaves), work, limit, u_today(section, site, strips))
 
 
-def _runs(section: SectionInput, eaves: dict[int, Eave]) -> tuple[tuple[Eave, int, float], ...]:
-    """Every eave with the baffles that it gets; none while it is not known which bays are vented."""
-    found = []
-    for index, eave in eaves.items():
-        count = bays(edge_length_ft(section.outline_ft, index), section.spacing_in or 0.0)
-        found.append((eave, baffles_of(section, index, count) or 0, section.edges[index].plate_width_in))
-    return tuple(sorted(found, key=lambda run: run[0].room_at_plate_in))
+def _runs(section: SectionInput, eaves: dict[int, Eave]) -> tuple[Run, ...]:
+    """Every eave with its bays."""
+    rows = rows_of(section)
+    found = [Run(eave, rows[index], index) for index, eave in eaves.items()]
+    return tuple(sorted(found, key=lambda run: run.eave.room_at_plate_in))
 
 
 def burns(kind: str | None) -> bool:
