@@ -5,13 +5,13 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from elm_cover.core.corner import CORNER_FILM_R, Corner, solve_corner
+from elm_cover.core.corner import CORNER_FILM_R, Corner, Layer, solve_corner
 from elm_cover.core.eaves import Eave
 
-FILL = ((3.5, 11.0), (12.0, 42.0))
+FILL = (Layer(3.5, 11.0, "glass_batt"), Layer(12.0, 42.0, "cellulose_loose"))
 
 
-def corner(heel_in: float = 7.5, pitch: float = 5.0, layers: tuple[tuple[float, float], ...] = FILL) -> Corner:
+def corner(heel_in: float = 7.5, pitch: float = 5.0, layers: tuple[Layer, ...] = FILL) -> Corner:
     return Corner(Eave(heel_in, pitch, 1.5, 0.0), 3.5, 0.45, layers)
 
 
@@ -38,7 +38,7 @@ def test_a_higher_heel_and_more_fill_warm_the_corner() -> None:
     by_heel = [solve_corner(corner(heel), 70, 4) for heel in (4, 7, 11, 18)]
     assert [c.coldest_f for c in by_heel] == sorted(c.coldest_f for c in by_heel)
     assert [c.ceiling_flow for c in by_heel] == sorted((c.ceiling_flow for c in by_heel), reverse=True)
-    thin, thick = (solve_corner(corner(layers=((d, 3.5 * d),)), 70, 4) for d in (6.0, 14.0))
+    thin, thick = (solve_corner(corner(layers=(Layer(d, 3.5 * d),)), 70, 4) for d in (6.0, 14.0))
     assert thick.ceiling_flow / thick.solution.x[-1] < thin.ceiling_flow / thin.solution.x[-1]
 
 

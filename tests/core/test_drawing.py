@@ -82,11 +82,13 @@ def test_a_keep_out_is_a_hole_in_the_map(job: dict[str, Any]) -> None:
 
 def test_bays_and_joists_are_drawn_as_counted(job: dict[str, Any]) -> None:
     drawn = drawing(planned(job), FRAMING)["sections"][0]
-    assert len([b for b in drawn["bays"] if b["edge"] == 0]) == 19
+    run = drawn["runs"][0]
+    assert (run["edge"], len(run["bays"]), run["ends"], run["reads_backward"]) == (0, 19, ["west", "east"], False)
+    assert drawn["runs"][1]["reads_backward"]
     assert [a[0] for a, _ in drawn["joists_ft"]] == pytest.approx(np.arange(2, 38, 2))
     job["settings"] = {"baffle_rule": "alternate"}
-    bays = drawing(planned(job), FRAMING)["sections"][0]["bays"]
-    assert sum(b["baffle"] for b in bays if b["edge"] == 0) == 10
+    bays = drawing(planned(job), FRAMING)["sections"][0]["runs"][0]["bays"]
+    assert sum(b["baffle"] for b in bays) == 10
 
 
 @pytest.mark.parametrize("turned", [False, True])

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
+from ..core.baffles import BaffleKind
+from ..core.edge_work import RemedyKind
 from ..core.features import FeatureKind
 from ..core.hazards import Stop
 from ..core.opinions import Opinion
 from ..core.saving import Fuel
 from ..core.target_scale import CodeLine
+from ..core.ventilation import VentSize
 from ..job_book import Book
 from ..job_product import Product
 
@@ -38,3 +41,7 @@ class ChoiceLists(BaseModel):
     fuels: dict[str, Fuel]
     book: Book
     opinions: list[Opinion]
+    baffle_kinds: dict[str, BaffleKind]
+    remedies: dict[str, RemedyKind]
+    vent_sizes: list[VentSize]
+    wind_assumption: str

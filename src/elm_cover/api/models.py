@@ -6,11 +6,14 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.baffles import FoamOrder
+from ..core.climate import Climate
 from ..core.cost import Cost
 from ..core.look import Look
 from ..core.other_road import OtherRoad
+from ..core.plan.corners import EaveCorner
 from ..core.plan.rack import Mix, StepUp, Way
-from ..core.result import Flag, HeatShare, Open, OrderLine, SectionPlan
+from ..core.result import Flag, HeatShare, Open, OrderLine, School, SectionPlan
 from ..core.saving import Saving
 from ..core.totals import Totals
 from ..job import Job
@@ -141,6 +144,21 @@ class RackAnswer(BaseModel):
     weighed: int
 
 
+class CornersAsked(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+
+
+class CornersAnswer(BaseModel):
+    """Every eave solved in two dimensions; alike ones once."""
+
+    climate: Climate | None
+    dew_point_f: float | None
+    wall_r: float
+    corners: list[EaveCorner]
+    missing: list[str]
+
+
 class PlanFigures(BaseModel):
     sections: list[SectionPlan]
     order: list[OrderLine]
@@ -154,6 +172,8 @@ class PlanFigures(BaseModel):
     saving: Saving | None
     opinions: list[str]
     other_road: OtherRoad
+    schools: list[School]
+    foam: FoamOrder | None
 
 
 class DrawnEdge(BaseModel):
@@ -183,10 +203,32 @@ class DrawnGrid(BaseModel):
 
 
 class DrawnBay(BaseModel):
-    edge: int
+    """A bay of an eave: its stretch of the run in inches, its mark on the Floor in feet, and what is in it."""
+
+    place: int
+    from_in: float
+    to_in: float
     from_ft: Point
     to_ft: Point
-    baffle: bool
+    state: Literal["open", "blocked", "obstructed"]
+    by: str | None
+    vented: bool | None
+    baffle: bool | None
+    plug: bool
+    to_wind: bool
+
+
+class DrawnRun(BaseModel):
+    """An eave run unrolled. reads_backward: drawn from the first of its ends to the second, its last bay comes first."""
+
+    edge: int
+    side: str
+    run_ft: float
+    ends: tuple[str, str]
+    reads_backward: bool
+    cut_from_ft: Point
+    cut_to_ft: Point
+    bays: list[DrawnBay]
 
 
 class DrawnKeepOut(BaseModel):
@@ -234,7 +276,7 @@ class DrawnSection(BaseModel):
     edges: list[DrawnEdge]
     grid: DrawnGrid | None
     joists_ft: list[tuple[Point, Point]]
-    bays: list[DrawnBay]
+    runs: list[DrawnRun]
     keep_outs: list[DrawnKeepOut]
     markers_ft: list[Point]
     batts: list[DrawnBatts]
@@ -242,7 +284,21 @@ class DrawnSection(BaseModel):
 
 class DrawnShape(BaseModel):
     role: Literal[
-        "ceiling", "old_fill", "batt", "new_fill", "settled", "top", "baffle", "air", "deck", "plate", "soffit"
+        "ceiling",
+        "old_fill",
+        "batt",
+        "new_fill",
+        "settled",
+        "top",
+        "baffle",
+        "air",
+        "deck",
+        "plate",
+        "soffit",
+        "remedy",
+        "foam",
+        "plug",
+        "lap",
     ]
     closed: bool
     points: list[Point]
@@ -255,6 +311,16 @@ class EaveShown(BaseModel):
     vent_gap_in: float
 
 
+class BayCut(BaseModel):
+    """The bay that is cut at an eave."""
+
+    place: int
+    state: str
+    baffle: bool | None
+    plug: bool
+    to_wind: bool
+
+
 class CutEnd(BaseModel):
     edge: int
     side: str
@@ -263,6 +329,7 @@ class CutEnd(BaseModel):
     stretch: float
     plate_width_in: float
     eave: EaveShown | None
+    bay: BayCut | None
 
 
 class CutMaterials(BaseModel):

@@ -7,25 +7,31 @@ from typing import Any, get_args
 
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic_core import to_jsonable_python
 
+from ..core.baffles import KINDS as KINDS_OF_BAFFLE
 from ..core.drawing import drawing, thumbnail
 from ..core.drawing_cut import Cut
+from ..core.edge_work import REMEDIES
 from ..core.existing import CONTACT_VOID, R_PER_IN
 from ..core.features import FLUE_TITLES, KINDS
 from ..core.hazards import STANDING_CAUTIONS, STOPS
 from ..core.look import CONCERNS
 from ..core.opinions import OPINIONS
 from ..core.plan import plan, plan_json
+from ..core.plan.corners import corners
 from ..core.saving import FUELS
 from ..core.target_scale import code_table
 from ..core.targets import EDITIONS
+from ..core.ventilation import SIZES
+from ..core.wind import ASSUMPTION
 from ..core.zones import zone_lines
 from ..formats.products import library
 from ..job import Job, framing_of, read_job
 from ..job_book import Book
 from ..job_fields import Zone
 from .list_models import ChoiceLists, ProductList, ZoneLine
-from .models import CutAsked, PlanAnswer, PlanAsked
+from .models import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
@@ -34,6 +40,11 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(body: PlanAsked) -> Response:
     return jsonify(planned_and_drawn(body.job, _cut(body.cut)))
+
+
+@planning.post("/corners", responses={200: CornersAnswer, 422: Problem}, summary="Every eave solved in two dimensions")
+def solve_corners(body: CornersAsked) -> Response:
+    return jsonify(to_jsonable_python(corners(body.job)))
 
 
 def _cut(asked: CutAsked | None) -> Cut | str | None:
@@ -63,6 +74,10 @@ def lists() -> Response:
         fuels=FUELS,
         book=Book(),
         opinions=list(OPINIONS),
+        baffle_kinds=KINDS_OF_BAFFLE,
+        remedies=REMEDIES,
+        vent_sizes=list(SIZES),
+        wind_assumption=ASSUMPTION,
     )
     return jsonify(answer.model_dump())
 

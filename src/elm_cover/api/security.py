@@ -16,6 +16,7 @@ JOB_BYTES = 2_000_000
 BODY_LIMIT_BYTES = {
     "/api/plan": JOB_BYTES,
     "/api/rack": JOB_BYTES,
+    "/api/corners": JOB_BYTES,
     "/api/firm": JOB_BYTES,
     "/api/import/products": JOB_BYTES,
     "/api/export/products": JOB_BYTES,

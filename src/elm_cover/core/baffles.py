@@ -125,6 +125,26 @@ def foam_cuts(eave: Eave, depth_in: float, baffle: BaffleInput, spacing_in: floa
     return tuple(FoamCut(width, length, count) for length, count in sorted(sizes.items(), reverse=True) if count)
 
 
+@dataclass(frozen=True)
+class FoamOrder:
+    """Sheets of 4 × 8 ft to buy, and every piece cut from them."""
+
+    sheets: int
+    thickness_in: float
+    cuts: tuple[FoamCut, ...]
+
+
+def foam_order(cuts: Iterable[FoamCut], thickness_in: float) -> FoamOrder | None:
+    """All cuts of a job together, pieces alike in one line; None where there are none, or a piece fits on no sheet."""
+    sizes: dict[tuple[float, float], int] = {}
+    for cut in cuts:
+        sizes[cut.width_in, cut.length_in] = sizes.get((cut.width_in, cut.length_in), 0) + cut.count
+    lines = tuple(FoamCut(wide, long, count) for (wide, long), count in sorted(sizes.items(), reverse=True))
+    if not lines or any(line.width_in > SHEET_IN[0] or line.length_in > SHEET_IN[1] for line in lines):
+        return None
+    return FoamOrder(sheets(lines), thickness_in, lines)
+
+
 def sheets(cuts: Iterable[FoamCut]) -> int:
     """Sheets of 4 × 8 ft for all cuts: ripped to width along the sheet, strips filled longest piece first.
 

@@ -11,18 +11,18 @@ from typing import Any
 import numpy as np
 import shapely
 
+from .drawing_bays import runs
 from .drawing_cut import Cut, cut_drawing, default_cut
 from .drawing_enclosed import enclosed_cut
 from .heights import height_lines
 from .layout import Piece
-from .outline import Floats, Points, counter_clockwise, edge_length_ft, edge_side
+from .outline import Floats, Points, edge_length_ft, edge_side
 from .plan import Plan
 from .result import SectionFields, SectionPlan
 
 MOST_CELLS_DRAWN = 12_000
 OUTSIDE = 65_535
 PER_UNIT = 100
-BAY_MARK_FT = 1.2
 OLD_FULL_QUANTILE = 0.9
 
 
@@ -91,7 +91,7 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
         "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
         "grid": _packed(fields),
         "joists_ft": _joists(outline, fields.holes, run, spacing_in),
-        "bays": [mark for i, e in eaves.items() for mark in _bays(outline, i, e.bays, e.baffles)],
+        "runs": runs(fields),
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
         "markers_ft": section.marker_points_ft,
         "batts": [
@@ -169,21 +169,3 @@ def _joists(
         parts = shapely.get_parts(shapely.LineString(line).intersection(polygon))
         lines += [[[float(a), float(b)] for a, b in part.coords] for part in parts if part.length > 0]
     return lines
-
-
-def _bays(outline: Points, edge: int, count: int | None, baffles: int | None) -> list[dict[str, Any]]:
-    """A mark for each bay along an eave, just outside the wall: its middle and its ends, and whether air is led through."""
-    if count is None:
-        return []
-    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
-    along = (end - start) / count
-    unit = (end - start) / np.hypot(*(end - start))
-    sign = 1 if counter_clockwise(outline) else -1
-    outward = sign * np.array([unit[1], -unit[0]]) * BAY_MARK_FT
-    every = 1 if baffles is None or baffles >= count else (2 if baffles * 2 >= count else 0)
-    marks = []
-    for i in range(count):
-        a, b = start + along * (i + 0.14) + outward, start + along * (i + 0.86) + outward
-        baffled = bool(baffles) and (every == 1 or (every == 2 and i % 2 == 0) or (every == 0 and i < (baffles or 0)))
-        marks.append({"edge": edge, "from_ft": a.tolist(), "to_ft": b.tolist(), "baffle": baffled})
-    return marks

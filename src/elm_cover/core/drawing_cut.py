@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 import numpy as np
 import shapely
 
+from .bays import Bay
 from .coverage import NO_FILL
+from .drawing_bays import bay_at
+from .drawing_edge import OVERHANG_IN, edge_shapes, shape
 from .eaves import Eave
+from .edge_work import dressing
 from .outline import Floats, Points, counter_clockwise, edge_side
 from .readings import depth_map
 from .result import SectionFields
@@ -18,7 +23,6 @@ from .taper import Lying, Taper, depth_of
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
-OVERHANG_IN = 16.0
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
 NEAR_FT = 1e-6
@@ -83,7 +87,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     inset = np.linspace(NEAR_FT, -NEAR_FT, count)  # so that the ends lie on the floor, not on its walls
     roof = roof_at(fields.outline_ft, fields.eaves, x + unit[0] * inset, y + unit[1] * inset)
     shapes: list[dict[str, Any]] = [
-        _shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
+        shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
     ]
     depths: dict[str, float | None] = dict.fromkeys(
         ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
@@ -91,19 +95,24 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
     taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
     if taper is not None:
-        lying = taper.at(roof.room_in, _old_along(fields, taper, x, y))
+        dressed = None
+        if fields.taper is not None:
+            dressed = dressing(fields.work, fields.eaves, roof.edge, roof.plane_in)
+        lying = taper.at(roof.room_in, _old_along(fields, taper, x, y), dressed)
         old, top = lying.under_in, lying.top_in
         under = _under(taper, lying)
         if under is not None:
-            shapes.append(_shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+            shapes.append(shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
         base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(_line(s, under)))
         if taper.old_in > 0:
-            shapes.append(_shape("old_fill", [*_line(s, lying.old_in), *base], closed=True))
+            shapes.append(shape("old_fill", [*_line(s, lying.old_in), *base], closed=True))
         shapes += _batts(taper, lying, s)
+        if dressed is not None:
+            shapes += _remedy(lying.layers[len(taper.layers)].depth_in, s)
         if taper.fill.installed_in > 0:
-            shapes.append(_shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
-            shapes.append(_shape("settled", _line(s, old + lying.new_settled_in)))
-            shapes.append(_shape("top", _line(s, top)))
+            shapes.append(shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
+            shapes.append(shape("settled", _line(s, old + lying.new_settled_in)))
+            shapes.append(shape("top", _line(s, top)))
         depths["old_in"] = taper.old_in
         if fields.taper is not None:
             depths |= {
@@ -114,10 +123,13 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
             }
             for end in ends:
                 if end["eave"] is not None:
-                    shapes += _baffle(end, fields.eaves[end["edge"]], taper.depth_in)
+                    shapes += edge_shapes(
+                        partial(_place, end), fields.eaves[end["edge"]], taper.depth_in, fields.baffle, end["bay_cut"]
+                    )
     shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
     for end in ends:
         shapes += _wall(end, fields.eaves.get(end["edge"]))
+        end["bay"] = _bay_said(end.pop("bay_cut"))
     return {
         "section": cut.section,
         "from_ft": a.tolist(),
@@ -131,10 +143,6 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         },
         **depths,
     }
-
-
-def _shape(role: str, points: list[tuple[float, float]], closed: bool = False) -> dict[str, Any]:
-    return {"role": role, "closed": closed, "points": [[round(float(x), 4), round(float(z), 4)] for x, z in points]}
 
 
 def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
@@ -163,12 +171,30 @@ def _under(taper: Taper, lying: Lying) -> Floats | None:
     return fresh
 
 
+def _bay_said(bay: Bay | None) -> dict[str, Any] | None:
+    """What is in the bay that is cut at an eave."""
+    if bay is None:
+        return None
+    return {"place": bay.place, "state": bay.state, "baffle": bay.baffle, "plug": bay.plug, "to_wind": bay.to_wind}
+
+
+def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
+    """What is laid over the plates in place of the fill."""
+    shapes = []
+    there = np.flatnonzero(depth > 0)
+    for run in np.split(there, np.flatnonzero(np.diff(there) > 1) + 1):
+        if run.size > 1:
+            top = _line(s[run], depth[run])
+            shapes.append(shape("remedy", [*top, (s[run[-1]], 0.0), (s[run[0]], 0.0)], closed=True))
+    return shapes
+
+
 def _batts(taper: Taper, lying: Lying, s: Floats) -> list[dict[str, Any]]:
     """New batts along the cut, layer by layer."""
     shapes, bottom = [], lying.old_in
     for laid in lying.layers[len(lying.layers) - len(taper.batts) :]:
         top = bottom + laid.depth_in
-        shapes.append(_shape("batt", [*_line(s, top), *reversed(_line(s, bottom))], closed=True))
+        shapes.append(shape("batt", [*_line(s, top), *reversed(_line(s, bottom))], closed=True))
         bottom = top
     return shapes
 
@@ -194,6 +220,7 @@ def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction:
         "direction": direction,
         "stretch": 1 / square,
         "plate_width_in": fields.plate_widths_in[edge],
+        "bay_cut": bay_at(fields, edge, at),
         "eave": None
         if eave is None
         else {
@@ -219,36 +246,21 @@ def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int,
     for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
         if run.size > 1:
             z = plane[run] + np.array([eaves[int(i)].under_deck_in for i in edge[run]])
-            shapes.append(_shape("deck", _line(s[run], z)))
+            shapes.append(shape("deck", _line(s[run], z)))
     return shapes
-
-
-def _baffle(end: dict[str, Any], eave: Eave, depth_in: float) -> list[dict[str, Any]]:
-    """Wind block, chute and the air over it, where there is a chute or a closed leg to draw."""
-    c0 = eave.room_at_plate_in
-    reach = eave.chute_reach_in(depth_in)
-    leg = eave.closed_leg_in(depth_in)
-    points = [(_place(end, 0), 0.0), (_place(end, 0), leg)]
-    if reach > 0:
-        start = max(0.0, -c0 / eave.slope)
-        points = points if c0 > 0 else [(_place(end, start), 0.0)]
-        points.append((_place(end, reach), c0 + reach * eave.slope))
-    middle = eave.vent_gap_in / 2 / np.cos(eave.angle)
-    air = [(_place(end, x), c0 + x * eave.slope + middle) for x in (-OVERHANG_IN / 2, reach + 4)]
-    return [_shape("baffle", points), _shape("air", air)]
 
 
 def _wall(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
     """Plate and wall under it; at an eave the overhang and the soffit too."""
     wide = end["plate_width_in"]
     plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (wide, -BOARD_IN), (wide, -PLATE_IN), (0, -PLATE_IN))]
-    shapes = [_shape("plate", plate, closed=True)]
+    shapes = [shape("plate", plate, closed=True)]
     if eave is not None:
         low = eave.heel_in - OVERHANG_IN * eave.slope
-        shapes.append(_shape("deck", [(_place(end, -OVERHANG_IN), low), (_place(end, 0), eave.heel_in)]))
+        shapes.append(shape("deck", [(_place(end, -OVERHANG_IN), low), (_place(end, 0), eave.heel_in)]))
         soffit = low - 1.5
         shapes.append(
-            _shape(
+            shape(
                 "soffit",
                 [(_place(end, -OVERHANG_IN), low), (_place(end, -OVERHANG_IN), soffit), (_place(end, 0), soffit)],
             )

@@ -101,7 +101,11 @@ def floor_svg(job: Job) -> str:
         parts += [line("height", h["points_ft"]) for h in section["heights"]]
         parts.append(line("outline", section["outline_ft"], closed=True))
         parts += [line("hole", hole, closed=True) for hole in section["holes_ft"]]
-        parts += [line("baffle" if b["baffle"] else "bay", (b["from_ft"], b["to_ft"])) for b in section["bays"]]
+        parts += [
+            line("baffle" if b["baffle"] else "bay", (b["from_ft"], b["to_ft"]))
+            for run in section["runs"]
+            for b in run["bays"]
+        ]
         parts += [line("keep_out", k["corners_ft"], closed=True) for k in section["keep_outs"]]
         for edge in section["edges"]:
             middle = [(edge["from_ft"][i] + edge["to_ft"][i]) / 2 for i in (0, 1)]
@@ -125,7 +129,7 @@ def floor_dxf(job: Job) -> str:
             space.add_lwpolyline(hole, close=True, dxfattribs={"layer": "HOLES"})
         for a, b in section["joists_ft"]:
             space.add_line(a, b, dxfattribs={"layer": "FRAMING"})
-        for bay in section["bays"]:
+        for bay in (bay for run in section["runs"] for bay in run["bays"]):
             space.add_line(bay["from_ft"], bay["to_ft"], dxfattribs={"layer": "BAYS"})
         for kept in section["keep_outs"]:
             space.add_lwpolyline(kept["corners_ft"], close=True, dxfattribs={"layer": "KEEP_OUTS"})

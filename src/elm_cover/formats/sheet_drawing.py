@@ -69,7 +69,7 @@ def draw_floor(canvas: Canvas, drawing: dict[str, Any], box: Box) -> str:
         for a, b in section["joists_ft"]:
             _line(canvas, [place(a), place(b)], HAIRLINE, 0.3)
         _polygon(canvas, [place(p) for p in section["outline_ft"]], INK, None, 1.6)
-        for bay in section["bays"]:
+        for bay in (bay for run in section["runs"] for bay in run["bays"]):
             _line(canvas, [place(bay["from_ft"]), place(bay["to_ft"])], LEAF if bay["baffle"] else HAIRLINE, 2)
         for kept in section["keep_outs"]:
             _polygon(

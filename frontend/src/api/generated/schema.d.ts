@@ -160,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every eave solved in two dimensions */
+        post: operations["planning_solve_corners_corners_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/products": {
         parameters: {
             query?: never;
@@ -584,7 +601,8 @@ export interface components {
              *       "climate_zone": null,
              *       "vented": null,
              *       "new_construction": null,
-             *       "concerns": []
+             *       "concerns": [],
+             *       "high_wind": null
              *     }
              */
             house?: components["schemas"]["House"];
@@ -626,12 +644,29 @@ export interface components {
              *       "baffle_thickness_in": 0,
              *       "baffle_rule": "every_bay",
              *       "wind_block": "integral",
+             *       "baffle_kind": "thin_chute",
+             *       "baffle_r_per_in": 5,
+             *       "baffle_width_in": null,
+             *       "baffle_piece_in": 48,
+             *       "baffle_pieces_most": null,
+             *       "staples_per_piece": 6,
+             *       "wind_washing": false,
              *       "chart_rule": "next_row",
              *       "spare_pct": 3,
              *       "deduct_framing": false
              *     }
              */
             settings?: components["schemas"]["Settings"];
+            /**
+             * @default {
+             *       "room_f": 70,
+             *       "room_humidity_pct": null,
+             *       "design_f": null,
+             *       "coldest_month_f": null,
+             *       "wall_r": 13
+             *     }
+             */
+            corner?: components["schemas"]["CornerFacts"];
             /**
              * Products
              * @default []
@@ -801,6 +836,38 @@ export interface components {
              * @default null
              */
             facing?: ("none" | "kraft" | "foil") | null;
+        };
+        /**
+         * BayMark
+         * @description What is particular about one bay of an eave; bays without a mark are as the edge's soffit and the school say.
+         *
+         *     place: counted from 0 at the corner where the edge begins. state: blocked lets no air through, obstructed takes a
+         *     baffle cut round what stands there. soffit: of this bay. baffle: ticked or unticked by hand, whatever the school.
+         */
+        BayMark: {
+            /** Place */
+            place: number;
+            /**
+             * State
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "blocked" | "obstructed";
+            /**
+             * By
+             * @default null
+             */
+            by?: ("truss_member" | "duct" | "gable_return" | "chimney" | "other") | null;
+            /**
+             * Soffit
+             * @default null
+             */
+            soffit?: ("vented" | "solid") | null;
+            /**
+             * Baffle
+             * @default null
+             */
+            baffle?: boolean | null;
         };
         /**
          * Book
@@ -1012,6 +1079,40 @@ export interface components {
             note?: string;
         };
         /**
+         * CornerFacts
+         * @description What the cold corner is judged by. Left out: the start values of the climate zone.
+         */
+        CornerFacts: {
+            /**
+             * Room F
+             * @default 70
+             */
+            room_f?: number;
+            /**
+             * Room Humidity Pct
+             * @default null
+             */
+            room_humidity_pct?: number | null;
+            /**
+             * Design F
+             * @description The 99 % design temperature outdoors
+             * @default null
+             */
+            design_f?: number | null;
+            /**
+             * Coldest Month F
+             * @description Mean of the coldest month outdoors
+             * @default null
+             */
+            coldest_month_f?: number | null;
+            /**
+             * Wall R
+             * @description Of what fills the wall under the plate
+             * @default 13
+             */
+            wall_r?: number;
+        };
+        /**
          * Depth
          * @description How deep: by the target, or by a new installed thickness the user set.
          */
@@ -1030,7 +1131,7 @@ export interface components {
         };
         /**
          * Edge
-         * @description Edge i runs from corner i to the next. Heel, pitch, soffit and plate are read where it is an eave.
+         * @description Edge i runs from corner i to the next. Heel, pitch, soffit, plate and bays are read where it is an eave.
          */
         Edge: {
             /**
@@ -1068,6 +1169,34 @@ export interface components {
              * @default null
              */
             to?: string | null;
+            /**
+             * Bays
+             * @default []
+             */
+            bays?: components["schemas"]["BayMark"][];
+            /** @default null */
+            remedy?: components["schemas"]["EdgeRemedy"] | null;
+        };
+        /**
+         * EdgeRemedy
+         * @description What fills the room over the plate under the chute instead of the fill; left out figures: start values of its kind.
+         */
+        EdgeRemedy: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dense_batt" | "rigid_board" | "sprayed_foam";
+            /**
+             * R Per In
+             * @default null
+             */
+            r_per_in?: number | null;
+            /**
+             * Reach In
+             * @default null
+             */
+            reach_in?: number | null;
         };
         /**
          * Energy
@@ -1401,6 +1530,12 @@ export interface components {
              * @default []
              */
             concerns?: string[];
+            /**
+             * High Wind
+             * @description On a coast or where high wind is designed for
+             * @default null
+             */
+            high_wind?: boolean | null;
         };
         /**
          * Photo
@@ -1737,6 +1872,45 @@ export interface components {
              */
             wind_block?: "integral" | "separate";
             /**
+             * Baffle Kind
+             * @default thin_chute
+             * @enum {string}
+             */
+            baffle_kind?: "thin_chute" | "card" | "rigid_foam";
+            /**
+             * Baffle R Per In
+             * @description Of rigid foam cut on site
+             * @default 5
+             */
+            baffle_r_per_in?: number;
+            /**
+             * Baffle Width In
+             * @description Left out: as wide as the bay is clear
+             * @default null
+             */
+            baffle_width_in?: number | null;
+            /**
+             * Baffle Piece In
+             * @default 48
+             */
+            baffle_piece_in?: number;
+            /**
+             * Baffle Pieces Most
+             * @description Pieces at hand for a bay; left out: as many as it takes
+             * @default null
+             */
+            baffle_pieces_most?: number | null;
+            /**
+             * Staples Per Piece
+             * @default 6
+             */
+            staples_per_piece?: number;
+            /**
+             * Wind Washing
+             * @default false
+             */
+            wind_washing?: boolean;
+            /**
              * Chart Rule
              * @default next_row
              * @enum {string}
@@ -2001,6 +2175,22 @@ export interface components {
             courses: components["schemas"]["Course"][];
         };
         /**
+         * BayCut
+         * @description The bay that is cut at an eave.
+         */
+        BayCut: {
+            /** Place */
+            place: number;
+            /** State */
+            state: string;
+            /** Baffle */
+            baffle: boolean | null;
+            /** Plug */
+            plug: boolean;
+            /** To Wind */
+            to_wind: boolean;
+        };
+        /**
          * ByInches
          * @description The habit of taking old inches off the target's inches, and its error. bags_short: against the chart's bags here.
          *
@@ -2021,6 +2211,16 @@ export interface components {
             r_reached: number;
             /** R Target */
             r_target: number;
+        };
+        /**
+         * Condition
+         * @description A condition of the smaller vent ratio; holds: None while something is not known.
+         */
+        Condition: {
+            /** What */
+            what: string;
+            /** Holds */
+            holds: boolean | null;
         };
         /**
          * Cost
@@ -2104,6 +2304,7 @@ export interface components {
             /** Plate Width In */
             plate_width_in: number;
             eave: components["schemas"]["EaveShown"] | null;
+            bay: components["schemas"]["BayCut"] | null;
         };
         /** CutMaterials */
         CutMaterials: {
@@ -2128,10 +2329,17 @@ export interface components {
             /** Pieces */
             pieces: components["schemas"]["DrawnPiece"][];
         };
-        /** DrawnBay */
+        /**
+         * DrawnBay
+         * @description A bay of an eave: its stretch of the run in inches, its mark on the Floor in feet, and what is in it.
+         */
         DrawnBay: {
-            /** Edge */
-            edge: number;
+            /** Place */
+            place: number;
+            /** From In */
+            from_in: number;
+            /** To In */
+            to_in: number;
             /** From Ft */
             from_ft: [
                 number,
@@ -2142,8 +2350,21 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "blocked" | "obstructed";
+            /** By */
+            by: string | null;
+            /** Vented */
+            vented: boolean | null;
             /** Baffle */
-            baffle: boolean;
+            baffle: boolean | null;
+            /** Plug */
+            plug: boolean;
+            /** To Wind */
+            to_wind: boolean;
         };
         /** DrawnCut */
         DrawnCut: {
@@ -2298,6 +2519,37 @@ export interface components {
                 number
             ][];
         };
+        /**
+         * DrawnRun
+         * @description An eave run unrolled. reads_backward: drawn from the first of its ends to the second, its last bay comes first.
+         */
+        DrawnRun: {
+            /** Edge */
+            edge: number;
+            /** Side */
+            side: string;
+            /** Run Ft */
+            run_ft: number;
+            /** Ends */
+            ends: [
+                string,
+                string
+            ];
+            /** Reads Backward */
+            reads_backward: boolean;
+            /** Cut From Ft */
+            cut_from_ft: [
+                number,
+                number
+            ];
+            /** Cut To Ft */
+            cut_to_ft: [
+                number,
+                number
+            ];
+            /** Bays */
+            bays: components["schemas"]["DrawnBay"][];
+        };
         /** DrawnSection */
         DrawnSection: {
             /** Id */
@@ -2331,8 +2583,8 @@ export interface components {
                     number
                 ]
             ][];
-            /** Bays */
-            bays: components["schemas"]["DrawnBay"][];
+            /** Runs */
+            runs: components["schemas"]["DrawnRun"][];
             /** Keep Outs */
             keep_outs: components["schemas"]["DrawnKeepOut"][];
             /** Markers Ft */
@@ -2349,7 +2601,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "ceiling" | "old_fill" | "batt" | "new_fill" | "settled" | "top" | "baffle" | "air" | "deck" | "plate" | "soffit";
+            role: "ceiling" | "old_fill" | "batt" | "new_fill" | "settled" | "top" | "baffle" | "air" | "deck" | "plate" | "soffit" | "remedy" | "foam" | "plug" | "lap";
             /** Closed */
             closed: boolean;
             /** Points */
@@ -2373,7 +2625,12 @@ export interface components {
             /** Step Ft */
             step_ft: number;
         };
-        /** EavePlan */
+        /**
+         * EavePlan
+         * @description One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
+         *     round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
+         *     to_wind: bays open to the soffit with nothing before the fill. channel_in2: what the channels let through.
+         */
         EavePlan: {
             /** Edge */
             edge: number;
@@ -2444,6 +2701,71 @@ export interface components {
              * @default null
              */
             extra_ua?: number | null;
+            /**
+             * Blocked
+             * @default 0
+             */
+            blocked?: number;
+            /**
+             * Obstructed
+             * @default 0
+             */
+            obstructed?: number;
+            /**
+             * Solid
+             * @default 0
+             */
+            solid?: number;
+            /**
+             * Without Air
+             * @default 0
+             */
+            without_air?: number;
+            /**
+             * To Wind
+             * @default 0
+             */
+            to_wind?: number;
+            /**
+             * To Wind Ft
+             * @default 0
+             */
+            to_wind_ft?: number;
+            /**
+             * By Hand
+             * @default 0
+             */
+            by_hand?: number;
+            /**
+             * Wind Blocks
+             * @default null
+             */
+            wind_blocks?: number | null;
+            /**
+             * Plugs
+             * @default 0
+             */
+            plugs?: number;
+            /**
+             * Staples
+             * @default null
+             */
+            staples?: number | null;
+            /**
+             * Channel In2
+             * @default null
+             */
+            channel_in2?: number | null;
+            /**
+             * Last Bay In
+             * @default null
+             */
+            last_bay_in?: number | null;
+            /**
+             * Baffle Width In
+             * @default null
+             */
+            baffle_width_in?: number | null;
         };
         /** EaveShown */
         EaveShown: {
@@ -2455,6 +2777,22 @@ export interface components {
             room_at_plate_in: number;
             /** Vent Gap In */
             vent_gap_in: number;
+        };
+        /**
+         * EdgeAdvice
+         * @description An edge or a roof that has no channel of air: what may and may not be done, and who has to design it.
+         */
+        EdgeAdvice: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** May */
+            may: string[];
+            /** May Not */
+            may_not: string[];
+            /** Designed By Others */
+            designed_by_others: boolean;
         };
         /**
          * EnclosedCut
@@ -2532,6 +2870,30 @@ export interface components {
              * @default null
              */
             field?: string | null;
+        };
+        /**
+         * FoamCut
+         * @description Pieces of foam of one size, inches.
+         */
+        FoamCut: {
+            /** Width In */
+            width_in: number;
+            /** Length In */
+            length_in: number;
+            /** Count */
+            count: number;
+        };
+        /**
+         * FoamOrder
+         * @description Sheets of 4 × 8 ft to buy, and every piece cut from them.
+         */
+        FoamOrder: {
+            /** Sheets */
+            sheets: number;
+            /** Thickness In */
+            thickness_in: number;
+            /** Cuts */
+            cuts: components["schemas"]["FoamCut"][];
         };
         /**
          * Gate
@@ -2742,6 +3104,9 @@ export interface components {
             /** Opinions */
             opinions: string[];
             other_road: components["schemas"]["OtherRoad"];
+            /** Schools */
+            schools: components["schemas"]["School"][];
+            foam: components["schemas"]["FoamOrder"] | null;
         };
         /**
          * ReadingsPlan
@@ -2818,6 +3183,28 @@ export interface components {
             payback_low_years: number | null;
             /** Payback High Years */
             payback_high_years: number | null;
+        };
+        /**
+         * School
+         * @description What one school of baffles comes to. baffles, pieces: None while it is not known which bays are vented.
+         */
+        School: {
+            /** Rule */
+            rule: string;
+            /** Title */
+            title: string;
+            /** Baffles */
+            baffles: number | null;
+            /** Pieces */
+            pieces: number | null;
+            /** Plugs */
+            plugs: number;
+            /** Without Air */
+            without_air: number;
+            /** To Wind */
+            to_wind: number;
+            /** To Wind Ft */
+            to_wind_ft: number;
         };
         /** SectionPlan */
         SectionPlan: {
@@ -2941,7 +3328,14 @@ export interface components {
              *       "required_in2": null,
              *       "low_in2": null,
              *       "high_in2": null,
-             *       "ratio": null
+             *       "ratio": null,
+             *       "channels_in2": null,
+             *       "low_works_in2": null,
+             *       "high_share": null,
+             *       "balance": null,
+             *       "conditions": [],
+             *       "to_add": [],
+             *       "wrong_cure": null
              *     }
              */
             ventilation?: components["schemas"]["Ventilation"];
@@ -3014,6 +3408,16 @@ export interface components {
             heel_tests?: components["schemas"]["HeelTest"][];
             /** @default null */
             by_inches?: components["schemas"]["ByInches"] | null;
+            /**
+             * Schools
+             * @default []
+             */
+            schools?: components["schemas"]["School"][];
+            /**
+             * Edge Advice
+             * @default []
+             */
+            edge_advice?: components["schemas"]["EdgeAdvice"][];
         };
         /**
          * TargetFigure
@@ -3034,7 +3438,26 @@ export interface components {
              */
             used?: boolean;
         };
-        /** Ventilation */
+        /**
+         * VentChoice
+         * @description A vent that would make up what is missing at a place: how many, or how many feet of it.
+         */
+        VentChoice: {
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Gives In2 */
+            gives_in2: number;
+        };
+        /**
+         * Ventilation
+         * @description low_in2, high_in2: None while no vent is recorded. low_works_in2: what of the low vents the channels let through.
+         *
+         *     to_add: empty where nothing is missing or cannot be told. wrong_cure: why more vents would be the wrong thing now.
+         */
         Ventilation: {
             /**
              * Required In2
@@ -3056,6 +3479,53 @@ export interface components {
              * @default null
              */
             ratio?: number | null;
+            /**
+             * Channels In2
+             * @default null
+             */
+            channels_in2?: number | null;
+            /**
+             * Low Works In2
+             * @default null
+             */
+            low_works_in2?: number | null;
+            /**
+             * High Share
+             * @default null
+             */
+            high_share?: number | null;
+            /**
+             * Balance
+             * @default null
+             */
+            balance?: string | null;
+            /**
+             * Conditions
+             * @default []
+             */
+            conditions?: components["schemas"]["Condition"][];
+            /**
+             * To Add
+             * @default []
+             */
+            to_add?: components["schemas"]["VentsToAdd"][];
+            /**
+             * Wrong Cure
+             * @default null
+             */
+            wrong_cure?: string | null;
+        };
+        /**
+         * VentsToAdd
+         * @description What is missing high or low to meet the ratio in balance, and which vents would do.
+         */
+        VentsToAdd: {
+            /** Position */
+            position: string;
+            /** Missing In2 */
+            missing_in2: number;
+            /** Choices */
+            choices: components["schemas"]["VentChoice"][];
         };
         /**
          * WorthStep
@@ -3100,6 +3570,200 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /**
+         * CornersAnswer
+         * @description Every eave solved in two dimensions; alike ones once.
+         */
+        CornersAnswer: {
+            climate: components["schemas"]["Climate"] | null;
+            /** Dew Point F */
+            dew_point_f: number | null;
+            /** Wall R */
+            wall_r: number;
+            /** Corners */
+            corners: components["schemas"]["EaveCorner"][];
+            /** Missing */
+            missing: string[];
+        };
+        /**
+         * Arrow
+         * @description Heat at a place: where it goes, as a unit vector, and how much, Btu/h·ft².
+         */
+        Arrow: {
+            /** At In */
+            at_in: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /** Flow */
+            flow: number;
+        };
+        /**
+         * Climate
+         * @description Indoors and outdoors, °F; humidity 0 to 1. design_f: 99 %. by_zone: what is a start value of the zone.
+         */
+        Climate: {
+            /** Room F */
+            room_f: number;
+            /** Humidity */
+            humidity: number;
+            /** Design F */
+            design_f: number;
+            /** Coldest Month F */
+            coldest_month_f: number;
+            /**
+             * By Zone
+             * @default []
+             */
+            by_zone?: string[];
+        };
+        /**
+         * CornerState
+         * @description The corner in one state: today, planned (without a remedy), after (with it), wind (a bay left open to wind).
+         *
+         *     coldest_f at the design temperature, month_f in the coldest month's mean, at coldest_at_in (x, z). damp_limit,
+         *     mould_limit: room humidity, 0 to 1, from which on. verdict: dry, close, mould or damp. Flows in Btu/h for each foot of
+         *     eave at the design temperature: through the ceiling of the section drawn, straight up by the sum of R, and of each what
+         *     goes beyond a floor at full depth.
+         */
+        CornerState: {
+            /** State */
+            state: string;
+            /** Coldest F */
+            coldest_f: number;
+            /** Coldest At In */
+            coldest_at_in: [
+                number,
+                number
+            ];
+            /** Month F */
+            month_f: number;
+            /** Damp Limit */
+            damp_limit: number;
+            /** Mould Limit */
+            mould_limit: number;
+            /** Verdict */
+            verdict: string;
+            /** Ceiling Flow */
+            ceiling_flow: number;
+            /** Plain Flow */
+            plain_flow: number;
+            /** Edge Flow */
+            edge_flow: number;
+            /** Edge Plain Flow */
+            edge_plain_flow: number;
+            /** Isotherms */
+            isotherms: components["schemas"]["Isotherm"][];
+            /** Arrows */
+            arrows: components["schemas"]["Arrow"][];
+            /** Cells */
+            cells: number;
+        };
+        /**
+         * EaveCorner
+         * @description Eaves of one section that are alike. after: the state that the job leaves the corner in.
+         *
+         *     strip_btu: what the edge costs a year beyond a floor at full depth, over the run, as it is left; strip_saving: in money.
+         */
+        EaveCorner: {
+            /** Section */
+            section: string;
+            /** Edges */
+            edges: number[];
+            /** Sides */
+            sides: string;
+            /** Run Ft */
+            run_ft: number;
+            /** States */
+            states: components["schemas"]["CornerState"][];
+            /** After */
+            after: string;
+            /** Strip Btu */
+            strip_btu: number;
+            strip_saving: components["schemas"]["Saving"] | null;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyBrings"][];
+            wind: components["schemas"]["WindWashing"] | null;
+        };
+        /**
+         * Isotherm
+         * @description A line of one temperature, °F, through (x, z) in inches.
+         */
+        Isotherm: {
+            /** Temperature F */
+            temperature_f: number;
+            /** Points In */
+            points_in: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * RemedyBrings
+         * @description A remedy at this eave. r_at_plate, r_over_plate: at the plate's outer edge, and over its width. saved_btu: a year,
+         *     over the run; saved_share: of what the section loses. possible: False where only new work can have it.
+         */
+        RemedyBrings: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Mind */
+            mind: string;
+            /** Chosen */
+            chosen: boolean;
+            /** Possible */
+            possible: boolean;
+            /** R Per In */
+            r_per_in: number | null;
+            /** Reach In */
+            reach_in: number | null;
+            /** Depth In */
+            depth_in: number;
+            /** R At Plate */
+            r_at_plate: number;
+            /** R Over Plate */
+            r_over_plate: number;
+            /** Saved Btu */
+            saved_btu: number;
+            /** Saved Share */
+            saved_share: number | null;
+            saving: components["schemas"]["Saving"] | null;
+            /** Coldest F */
+            coldest_f: number;
+            /** Verdict */
+            verdict: string;
+            /**
+             * Heel In
+             * @default null
+             */
+            heel_in?: number | null;
+        };
+        /**
+         * WindWashing
+         * @description What wind takes from the bays left open to it, by the stated model. btu: a year over those bays.
+         */
+        WindWashing: {
+            /** Bays */
+            bays: number;
+            /** Run Ft */
+            run_ft: number;
+            /** Coldest F */
+            coldest_f: number;
+            /** Btu */
+            btu: number;
+            /** Assumption */
+            assumption: string;
+        };
+        /** CornersAsked */
+        CornersAsked: {
+            job: components["schemas"]["Job"];
         };
         /** ProductList */
         ProductList: {
@@ -3150,6 +3814,28 @@ export interface components {
             book: components["schemas"]["Book"];
             /** Opinions */
             opinions: components["schemas"]["Opinion"][];
+            /** Baffle Kinds */
+            baffle_kinds: {
+                [key: string]: components["schemas"]["BaffleKind"];
+            };
+            /** Remedies */
+            remedies: {
+                [key: string]: components["schemas"]["RemedyKind"];
+            };
+            /** Vent Sizes */
+            vent_sizes: components["schemas"]["VentSize"][];
+            /** Wind Assumption */
+            wind_assumption: string;
+        };
+        /**
+         * BaffleKind
+         * @description How a kind is called, and what to mind with it.
+         */
+        BaffleKind: {
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
         };
         /**
          * CodeLine
@@ -3231,6 +3917,18 @@ export interface components {
             sides: components["schemas"]["Side"][];
         };
         /**
+         * RemedyKind
+         * @description title: as it reads in a sentence. r_per_in: to start from. mind: what to mind.
+         */
+        RemedyKind: {
+            /** Title */
+            title: string;
+            /** R Per In */
+            r_per_in: number;
+            /** Mind */
+            mind: string;
+        };
+        /**
          * Side
          * @description One way to see it, in a few words and in a sentence or two.
          */
@@ -3257,6 +3955,23 @@ export interface components {
             cleared_by: string;
             /** Caution */
             caution: string;
+        };
+        /**
+         * VentSize
+         * @description A vent to pick from: net free area of each, or of each foot. Made-up sizes round the handbook's start values.
+         */
+        VentSize: {
+            /** Title */
+            title: string;
+            /** Position */
+            position: string;
+            /** Nfa In2 */
+            nfa_in2: number;
+            /**
+             * Per Ft
+             * @default false
+             */
+            per_ft?: boolean;
         };
         /** ZoneLine */
         ZoneLine: {
@@ -4435,6 +5150,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planning_solve_corners_corners_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CornersAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CornersAnswer"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -9,6 +9,7 @@ from pydantic_core import to_jsonable_python
 
 from ...job import Job
 from ...job_section import Section
+from ..baffles import FoamCut, FoamOrder, foam_cuts, foam_order
 from ..cost import Cost, cost_of
 from ..coverage import bags_to_order
 from ..heat_account import heat_of
@@ -44,6 +45,7 @@ class Plan:
     opinions: tuple[str, ...]
     other_road: OtherRoad
     schools: tuple[School, ...]
+    foam: FoamOrder | None
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -86,6 +88,7 @@ def plan(job: Job) -> Plan:
         opinions_here(inputs),
         other_road(inputs, seen.hazards),
         all_schools(s.schools for s in sections),
+        _foam(job, inputs, fields),
         fields,
     )
 
@@ -158,6 +161,20 @@ def _saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving 
         return None
     saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
     return saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
+
+
+def _foam(job: Job, inputs: list[SectionInput], fields: dict[str, SectionFields]) -> FoamOrder | None:
+    """Sheets and cuts of foam baffles over all eaves whose length is known."""
+    cuts: list[FoamCut] = []
+    for section in inputs:
+        behind, baffle = fields[section.id], section.settings.baffle
+        if not baffle.foam or behind.taper is None or section.spacing_in is None:
+            continue
+        for edge, row in behind.rows.items():
+            if edge in behind.eaves and row.baffles:
+                depth = behind.taper.depth_in
+                cuts += foam_cuts(behind.eaves[edge], depth, baffle, section.spacing_in, row.baffles)
+    return foam_order(cuts, job.settings.baffle_thickness_in)
 
 
 def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:
