@@ -15,7 +15,8 @@ from tests.browser.conftest import figure, open_demo, part
 STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves")
 PARTS = ("floor", "old fill", "obstacles", "walk-over")
 CHOOSE_PARTS = ("cores", "fill", "batts", "price")
-PARTS_OF = {"Measure": PARTS, "Choose": CHOOSE_PARTS}
+EAVES_PARTS = ("bays", "plate", "corner", "vents")
+PARTS_OF = {"Measure": PARTS, "Choose": CHOOSE_PARTS, "Eaves": EAVES_PARTS}
 ROOT = Path(__file__).parent.parent.parent
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 TOKENS = (ROOT / "frontend" / "src" / "app" / "tokens.css").read_text()

@@ -6,6 +6,8 @@ const EIGHTHS = ["", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"];
 export const MM_PER_IN = 25.4;
 export const R_PER_RSI = 5.678;
 const M2_PER_FT2 = 0.09290304;
+const BTU_PER_KWH = 3412;
+const W_M_PER_BTU_H_FT = 0.9615;
 const KG_PER_LB = 0.45359237;
 
 export function eighths(inches: number): string {
@@ -34,6 +36,11 @@ export interface Units {
   openArea: (in2: number) => Shown;
   weight: (lb: number) => Shown;
   r: (r: number) => string;
+  temperature: (f: number) => string;
+  /** Heat of a year. */
+  heat: (btu: number) => Shown;
+  /** Heat through each foot of an eave. */
+  alongEave: (btuPerHourFt: number) => Shown;
   figure: (value: number, unit: string) => Shown;
 }
 
@@ -57,6 +64,16 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
     metric ? { value: number(lb * KG_PER_LB, 1), unit: "kg" } : { value: String(lb), unit: "lb" };
   const openArea = (in2: number): Shown =>
     metric ? { value: number(in2 * 6.4516, 0), unit: "cm²" } : { value: number(in2, 0), unit: "in²" };
+  const temperature = (f: number) =>
+    (metric ? `${number((f - 32) / 1.8, 1)} °C` : `${number(f, 0)} °F`).replace(/^-/, "−");
+  const heat = (btu: number): Shown =>
+    metric
+      ? { value: number(btu / BTU_PER_KWH, 0), unit: "kWh" }
+      : { value: number(btu / 1000, 0), unit: "thousand Btu" };
+  const alongEave = (flow: number): Shown =>
+    metric
+      ? { value: number(flow * W_M_PER_BTU_H_FT, 1), unit: "W/m" }
+      : { value: number(flow, 1), unit: "Btu/h for each ft" };
   const r = (value: number) =>
     metric
       ? `RSI ${number(value / R_PER_RSI, 2)}`
@@ -84,7 +101,7 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
         return { value: Number.isInteger(value) ? number(value, 0) : number(value, 2), unit };
     }
   };
-  return { metric, toggle, depth, length, area, load, openArea, weight, r, figure };
+  return { metric, toggle, depth, length, area, load, openArea, weight, r, temperature, heat, alongEave, figure };
 }
 
 const Context = createContext<Units>(unitsOf(false, () => {}));

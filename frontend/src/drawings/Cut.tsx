@@ -7,6 +7,7 @@ import { useBench } from "../workbench/context";
 import { type CutView, cutFrame } from "./cutFrame";
 import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
+import { Heat } from "./Heat";
 import { Ruler } from "./Ruler";
 import { texture } from "./Textures";
 import { CutWords } from "./Words";
@@ -21,14 +22,18 @@ const ROLE_ORDER = [
   "new_fill",
   "settled",
   "top",
+  "remedy",
+  "plug",
+  "foam",
   "air",
   "baffle",
+  "lap",
 ];
 
 /** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
 export function Cut() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  const { drawing, section, sectionPlan, document } = useBench();
+  const { drawing, section, sectionPlan, document, corners, heat, setHeat, stepId } = useBench();
   const units = useUnits();
   const [view, setView] = useState<CutView>("A");
   const cut = drawing?.cut;
@@ -53,6 +58,12 @@ export function Cut() {
   const eave = view === "whole" ? undefined : sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
   const frame =
     cut && width > 0 && height > 0 ? cutFrame(cut, view, width, height, (eave?.full_depth_at_in ?? 0) + 4) : null;
+  const solved =
+    view === "whole" || stepId !== "eaves"
+      ? undefined
+      : corners.answer?.corners.find((c) => c.section === section.id && c.edges.includes(end?.edge ?? -1));
+  const state = solved?.states.find((s) => s.state === (heat.state ?? solved.after)) ?? solved?.states[0];
+  const hot = state && heat.show !== "fill" ? { state, show: heat.show } : null;
   const choice = document.choice?.[section.id];
   const product = document.products?.find((p) => p.id === choice?.product);
   return (
@@ -76,6 +87,20 @@ export function Cut() {
             { value: "B", label: "B end" },
           ]}
         />
+        {state ? (
+          <SegmentedControl
+            size="xs"
+            className="heat-view"
+            aria-label="What the Cut shows"
+            value={heat.show}
+            onChange={(value) => setHeat({ ...heat, show: value as "fill" })}
+            data={[
+              { value: "fill", label: "fill" },
+              { value: "temperatures", label: "temperatures" },
+              { value: "flow", label: "heat" },
+            ]}
+          />
+        ) : null}
         <CutWords />
       </header>
       <p className="cut-title">{cut ? <CutTitle cut={cut} view={view} /> : null}</p>
@@ -108,7 +133,8 @@ export function Cut() {
                   );
                 })}
             </g>
-            {eave && frame.thin(eave.full_depth_at_in ?? 0) > 4 && end ? (
+            {hot && end ? <Heat cut={cut} end={end} frame={frame} state={hot.state} show={hot.show} /> : null}
+            {!hot && eave && frame.thin(eave.full_depth_at_in ?? 0) > 4 && end ? (
               <g className="thin">
                 <line
                   data-line
@@ -139,7 +165,7 @@ export function Cut() {
 }
 
 function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
-  const { sectionPlan, drawing } = useBench();
+  const { sectionPlan, drawing, section, lists } = useBench();
   const units = useUnits();
   const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
   if (view === "whole") {
@@ -153,6 +179,7 @@ function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
   const end = cut.ends[view === "B" ? 1 : 0];
   const eave = sectionPlan?.eaves?.find((e) => e.edge === end?.edge);
   const edge = drawing?.sections.find((s) => s.id === cut.section)?.edges[end?.edge ?? -1];
+  const remedy = cut.section === section.id ? section.edges[end?.edge ?? -1]?.remedy : null;
   return (
     <>
       <b>
@@ -164,8 +191,15 @@ function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
           ? "heel or pitch not known yet"
           : "no eave at this end"}
       {eave?.baffle_length_in
-        ? ` · baffle ${say(eave.baffle_length_in)}, ${eave.pieces_per_bay} piece${eave.pieces_per_bay === 1 ? "" : "s"} a bay`
+        ? ` · ${bayAt(end)}baffle ${say(eave.baffle_length_in)}, ${eave.pieces_per_bay} piece${eave.pieces_per_bay === 1 ? "" : "s"} a bay`
         : ""}
+      {remedy ? ` · ${lists.remedies[remedy.kind]?.title ?? remedy.kind}` : ""}
     </>
   );
+}
+
+/** What is special about the bay that is cut: nothing where it has its baffle. */
+function bayAt(end: DrawnCut["ends"][number] | undefined) {
+  if (!end?.bay || end.bay.baffle !== false) return "";
+  return end.bay.plug ? "this bay closed by a batt plug, the others: " : "this bay open to the wind, the others: ";
 }

@@ -1,6 +1,6 @@
 import type { ComponentType } from "react";
 import { Choose } from "./choose/Choose";
-import { EavesStep } from "./EavesStep";
+import { Eaves } from "./eaves/Eaves";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
 import { TargetStep } from "./target/TargetStep";
@@ -56,6 +56,6 @@ export const STEPS: readonly StepInfo[] = [
     about: "Air in over the bays, fill out to the plate.",
     asks: ["eaves"],
     bySection: true,
-    Sheet: EavesStep,
+    Sheet: Eaves,
   },
 ];

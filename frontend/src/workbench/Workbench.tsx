@@ -19,9 +19,10 @@ import { Rack } from "../rack/Rack";
 import { useRack } from "../rack/useRack";
 import { PickedThing } from "../steps/measure/PickedThing";
 import { STEPS } from "../steps/steps";
+import { Strip } from "../strip/Strip";
 import { Tally } from "../tally/Tally";
 import { ConflictDialog } from "./ConflictDialog";
-import { type Bench, BenchProvider, type PickFor } from "./context";
+import { type Bench, BenchProvider, type HeatView, type PickFor } from "./context";
 import { HistoryDialog } from "./HistoryDialog";
 import { fileName, saveAsFile } from "./jobFile";
 import { KeysDialog } from "./KeysDialog";
@@ -29,6 +30,7 @@ import { type PaperKind, printPaper } from "./printSheet";
 import { Sheet } from "./Sheet";
 import { type Action, TopBar } from "./TopBar";
 import { CUT, type Picked, type Tool } from "./tool";
+import { useCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
@@ -43,6 +45,7 @@ interface Props {
 const SHEET_AFTER_MS = 150;
 // The drawing that a key leads to may have to be drawn first.
 const KEY_AFTER_MS = 120;
+const PLAIN: HeatView = { show: "fill", state: null };
 const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
@@ -63,6 +66,7 @@ export function Workbench({ id, job, library, lists }: Props) {
   const [picked, pick] = useState<Picked | null>(null);
   const [why, askWhy] = useState<string | null>(null);
   const [pickFor, setPickFor] = useState<PickFor>("attic");
+  const [heat, setHeat] = useState<HeatView>(PLAIN);
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
   const sections = job.document.sections ?? [];
@@ -77,6 +81,8 @@ export function Workbench({ id, job, library, lists }: Props) {
   );
   const live = usePlan(job.document, askedCut);
   const rack = useRack(job.document, step.id === "choose" || step.id === "target");
+  const atEaves = step.id === "eaves";
+  const corners = useCorners(job.document, atEaves);
 
   const { edit } = job;
   const editSection = useCallback(
@@ -191,6 +197,9 @@ export function Workbench({ id, job, library, lists }: Props) {
             askWhy,
             pickFor,
             setPickFor,
+            corners,
+            heat: atEaves ? heat : PLAIN,
+            setHeat,
             editSection,
           }
         : null,
@@ -210,6 +219,9 @@ export function Workbench({ id, job, library, lists }: Props) {
       rack,
       why,
       pickFor,
+      corners,
+      atEaves,
+      heat,
       editSection,
     ],
   );
@@ -266,7 +278,7 @@ export function Workbench({ id, job, library, lists }: Props) {
                 onChange={setTab}
                 aria-label="Drawing"
                 data={[
-                  { value: "floor", label: "Floor" },
+                  { value: "floor", label: atEaves ? "Bays" : "Floor" },
                   { value: "cut", label: "Cut" },
                 ]}
               />
@@ -282,8 +294,8 @@ export function Workbench({ id, job, library, lists }: Props) {
               </p>
             ) : null}
             {racked ? <Rack /> : null}
-            {!racked && (!narrow || tab === "floor") ? <Floor /> : null}
-            {!racked && narrow && tab === "floor" ? <PickedThing /> : null}
+            {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
+            {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
             {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
           </main>
           <BenchProvider value={job.dragged && later ? later : bench}>

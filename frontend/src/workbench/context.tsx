@@ -11,9 +11,16 @@ import type {
 } from "../api/client";
 import type { LiveRack } from "../rack/useRack";
 import type { Picked, Tool } from "./tool";
+import type { LiveCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
 
 export type PickFor = "attic" | "section";
+
+/** What the Cut shows of the corner: nothing, lines of equal temperature, or where the heat goes; and in which state. */
+export interface HeatView {
+  show: "fill" | "temperatures" | "flow";
+  state: string | null;
+}
 
 /** What every part of the workbench works on. */
 export interface Bench {
@@ -45,6 +52,10 @@ export interface Bench {
   askWhy: (id: string | null) => void;
   pickFor: PickFor;
   setPickFor: (to: PickFor) => void;
+  /** Every eave solved in two dimensions; while Eaves is open. */
+  corners: LiveCorners;
+  heat: HeatView;
+  setHeat: (view: HeatView) => void;
   /** Edits the section that is open. */
   editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
 }

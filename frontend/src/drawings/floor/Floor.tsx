@@ -3,6 +3,7 @@ import { useElementSize } from "@mantine/hooks";
 import { type PointerEvent, useRef, useState } from "react";
 import type { DrawnCut, DrawnSection } from "../../api/client";
 import { useUnits } from "../../app/units";
+import { lookOf } from "../../strip/signs";
 import { useBench } from "../../workbench/context";
 import { newId, type Point } from "../../workbench/outline";
 import { CUT } from "../../workbench/tool";
@@ -239,17 +240,19 @@ export function Floor() {
               ))}
               {heldCorner
                 ? null
-                : current?.bays.map((bay) => (
-                    <line
-                      key={`${bay.from_ft}`}
-                      data-line
-                      className={bay.baffle ? "bay baffled" : "bay"}
-                      x1={frame.x(bay.from_ft[0])}
-                      y1={frame.y(bay.from_ft[1])}
-                      x2={frame.x(bay.to_ft[0])}
-                      y2={frame.y(bay.to_ft[1])}
-                    />
-                  ))}
+                : current?.runs
+                    .flatMap((run) => run.bays)
+                    .map((bay) => (
+                      <line
+                        key={`${bay.from_ft}`}
+                        data-line
+                        className={`bay ${lookOf(bay)}`}
+                        x1={frame.x(bay.from_ft[0])}
+                        y1={frame.y(bay.from_ft[1])}
+                        x2={frame.x(bay.to_ft[0])}
+                        y2={frame.y(bay.to_ft[1])}
+                      />
+                    ))}
               {current?.keep_outs.map((kept) => (
                 <KeepOut key={`${kept.name}${kept.corners_ft[0]}`} kept={kept} frame={frame} />
               ))}

@@ -1,4 +1,5 @@
 import { useUnits } from "../../app/units";
+import { lookOf } from "../../strip/signs";
 import { useBench } from "../../workbench/context";
 import type { Shown } from "./DepthMap";
 import { KeepOut, Marker } from "./parts";
@@ -11,6 +12,7 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   if (!drawn) return null;
   const placed = [...new Set((section.features ?? []).filter((f) => f.at_ft).map((f) => f.kind))];
+  const looks = new Set(drawn.runs.flatMap((run) => run.bays.map(lookOf)));
   const ways = drawn.keep_outs.some((kept) => kept.name === "hatch");
   const grid = drawn.grid;
   const range = { old: grid?.old_range_in, planned: grid?.depth_range_in, r: grid?.r_range }[which];
@@ -73,14 +75,18 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
           marker
         </li>
       ) : null}
-      {drawn.bays.some((bay) => bay.baffle) ? (
-        <li>
-          <span className="bay-sign" aria-hidden="true" /> baffle
-        </li>
-      ) : null}
+      {(Object.keys(BAY_WORDS) as (keyof typeof BAY_WORDS)[])
+        .filter((look) => looks.has(look))
+        .map((look) => (
+          <li key={look}>
+            <span className={`bay-sign ${look}`} aria-hidden="true" /> {BAY_WORDS[look]}
+          </li>
+        ))}
     </ul>
   );
 }
+
+const BAY_WORDS = { baffle: "baffle", blocked: "bay blocked", "to-wind": "bay open to wind", plug: "bay closed" };
 
 const PLAIN = {
   x: (v: number) => v,
