@@ -14,8 +14,10 @@ from pydantic_core import to_jsonable_python
 from . import __version__
 from .api.app import create_app
 from .core.plan import plan, plan_json
+from .core.plan.corners import corners
 from .core.plan.rack import rack
 from .demo.jobs import add_demo_jobs
+from .formats.eave_detail import eave_detail
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
 from .formats.job_sheet import job_sheet
@@ -32,6 +34,7 @@ SOUND, STOPS, BAD_INPUT = 0, 1, 2
 EXPORTS: dict[str, Callable[[Job], bytes]] = {
     ".pdf": lambda job: job_sheet(job, date.today()),
     "offer.pdf": lambda job: offer(job, date.today()),
+    "eave.pdf": lambda job: eave_detail(job, date.today()),
     ".svg": lambda job: floor_svg(job).encode(),
     ".dxf": lambda job: floor_dxf(job).encode(),
     ".json": lambda job: floor_json(job).encode(),
@@ -72,6 +75,10 @@ def parser() -> argparse.ArgumentParser:
     planning.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
     weighing = command("rack", _rack, "Print every way of doing a job, weighed: cores, price, hours, why not. JSON.")
     weighing.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    cornering = command(
+        "corners", _corners, "Print every eave solved in two dimensions: coldest spot, damp, heat, remedies."
+    )
+    cornering.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
     checking = command(
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
     )
@@ -79,7 +86,7 @@ def parser() -> argparse.ArgumentParser:
     about = "Write part of a job file for other programs, by the ending of the file to write."
     exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    kinds = ".pdf the job sheet; offer.pdf the offer; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    kinds = ".pdf the job sheet; offer.pdf the offer; eave.pdf the eave detail; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     command("schema", _schema, "Print the JSON Schema of the job document.")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
@@ -111,6 +118,11 @@ def _rack(options: argparse.Namespace) -> int:
     return SOUND
 
 
+def _corners(options: argparse.Namespace) -> int:
+    _print_json(to_jsonable_python(corners(load_job(options.file))))
+    return SOUND
+
+
 def _check(options: argparse.Namespace) -> int:
     result = plan(load_job(options.file))
     for flag in result.flags:
@@ -123,12 +135,12 @@ def _check(options: argparse.Namespace) -> int:
 
 def _export(options: argparse.Namespace) -> int:
     to: Path = options.to
-    named = next((name for name in ("features.csv", "offer.pdf") if to.name.lower().endswith(name)), None)
+    named = next((name for name in ("features.csv", "offer.pdf", "eave.pdf") if to.name.lower().endswith(name)), None)
     write = EXPORTS.get(named or to.suffix.lower())
     if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv")):
         write = None
     if write is None:
-        allowed = ".pdf, …offer.pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
+        allowed = ".pdf, …offer.pdf, …eave.pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
     content = write(load_job(options.file))
     try:

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import copy
 import json
+import math
 import uuid
 from typing import Any
 
+from .core.bays import bays
+from .core.outline import Points
 from .core.outline_edit import OutlineError, join
 from .job import read_job
 from .job_fields import Fault, JobError
@@ -44,8 +47,11 @@ def join_sections(document: Document, first: str, second: str) -> Document:
     except OutlineError as error:
         raise JobError([Fault("sections", str(error))]) from error
     edges, used = [], set()
-    for which, index in joined.sources:
+    for place, (which, index) in enumerate(joined.sources):
         edge = dict((keeps, goes)[which]["edges"][index])
+        if edge.get("bays"):
+            spacing = (keeps, goes)[which].get("framing", {}).get("spacing_in")
+            edge["bays"] = _bays_along(edge["bays"], pair[which], index, joined.outline_ft, place, spacing)
         if edge["id"] in used:
             edge["id"] = new_id()
         used.add(edge["id"])
@@ -62,6 +68,21 @@ def join_sections(document: Document, first: str, second: str) -> Document:
     _move_over(found, before, first, second, used)
     read_job(found)
     return found
+
+
+def _bays_along(
+    marks: list[Document], old: Points, index: int, new: Points, place: int, spacing_in: float | None
+) -> list[Document]:
+    """Marks of bays on a wall's new stretch: each stays where it was on the floor; what lies beyond the stretch goes."""
+    if not spacing_in:
+        return []
+    (a, b), (c, d) = ((points[i], points[(i + 1) % len(points)]) for points, i in ((old, index), (new, place)))
+    along = (b[0] - a[0]) * (d[0] - c[0]) + (b[1] - a[1]) * (d[1] - c[1])
+    count = bays(math.dist(c, d), spacing_in)
+    shift = round(math.dist(a if along > 0 else b, c) * 12 / spacing_in)
+    last = bays(math.dist(a, b), spacing_in) - 1
+    moved = [{**mark, "place": (mark["place"] if along > 0 else last - mark["place"]) - shift} for mark in marks]
+    return [mark for mark in moved if 0 <= mark["place"] < count]
 
 
 def _points(section: Document) -> tuple[tuple[float, float], ...]:

@@ -219,7 +219,7 @@ def test_the_target_stands_on_one_scale_with_the_cost_of_one_step_more(page: Pag
 
 
 def test_the_floor_shows_r_as_it_works(page: Page) -> None:
-    open_demo(page, "Eaves")
+    open_demo(page, "Target")
     page.locator(".floor .cut-view").get_by_text("R", exact=True).click()
     expect(page.locator(".floor-key")).to_contain_text("as it works")
     expect(page.locator(".floor-key")).to_contain_text("R-54 by the chart")

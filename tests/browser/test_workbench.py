@@ -314,7 +314,7 @@ def test_hipped_and_gabled_the_other_way(page: Page) -> None:
     pick(page, "no eaves")
     expect(page.locator(".tally .cell", has_text="baffles")).to_have_count(0)
     page.get_by_role("navigation").get_by_role("link", name="Eaves").click()
-    expect(page.get_by_text("No wall of this section is an eave")).to_be_visible()
+    expect(page.get_by_text("No wall of this attic is an eave: nothing tapers")).to_be_visible()
 
 
 def test_old_fill_is_worth_what_it_is_as_it_lies(page: Page) -> None:

@@ -200,6 +200,7 @@ function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
 
 /** What is special about the bay that is cut: nothing where it has its baffle. */
 function bayAt(end: DrawnCut["ends"][number] | undefined) {
-  if (!end?.bay || end.bay.baffle !== false) return "";
-  return end.bay.plug ? "this bay closed by a batt plug, the others: " : "this bay open to the wind, the others: ";
+  const bay = end?.bay;
+  if (bay?.baffle !== false) return "";
+  return bay.plug ? "this bay closed by a batt plug, the others: " : "this bay open to the wind, the others: ";
 }

@@ -6,6 +6,7 @@ export const KEYS: readonly [string, string][] = [
   ["f", "to the flag of the fill line; then ↑ ↓ move it, Home and End go to its ends"],
   ["c", "to the cut on the Floor; then arrows move it by 1 ft; Tab goes on to A and B"],
   ["o", "to the first corner, reading, sign or photo on the Floor; Tab goes on to the next"],
+  ["b", "to the bays of the run that is cut; then ← → go along, Space sets one, Shift and ← → sweep"],
   ["arrows", "move what is picked on the Floor by 6 in, with Shift by 1 in; Delete takes it away"],
   ["Enter", "on a wall's length: type it; on a section: open it; on a + : put a corner in"],
   ["u, Ctrl Z", "undo"],

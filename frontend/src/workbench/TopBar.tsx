@@ -23,6 +23,7 @@ export type Action =
   | "save"
   | "print"
   | "offer"
+  | "detail"
   | "history"
   | "file"
   | "archive"
@@ -109,6 +110,9 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
           <Menu.Item onClick={() => act("file")}>Save as a job file</Menu.Item>
           <Menu.Item onClick={() => act("offer")} disabled={save.kind !== "saved"}>
             Offer for the customer (PDF)
+          </Menu.Item>
+          <Menu.Item onClick={() => act("detail")} disabled={save.kind !== "saved"}>
+            Eave detail to scale (PDF)
           </Menu.Item>
           <Menu.Item onClick={() => act("archive")} disabled={save.kind !== "saved"}>
             Archive with photos and papers

@@ -127,6 +127,7 @@ export function Workbench({ id, job, library, lists }: Props) {
         setTimeout(focus(".cut-line .grip"), KEY_AFTER_MS);
       },
       o: focus(".floor .handle"),
+      b: focus(".run.active [data-bay][tabindex='0'], [data-bay][tabindex='0']"),
       u: job.undo,
       "ctrl z": job.undo,
       "shift u": job.redo,
@@ -144,9 +145,12 @@ export function Workbench({ id, job, library, lists }: Props) {
       setTrouble(`The file could not be made: ${error.message}`),
     );
   };
+  const drawnCut = live.answer?.drawing.cut;
   const print = (kind: PaperKind) => {
     setTrouble(null);
-    printPaper(id, job, kind).catch((error: ProblemError) => {
+    const end = drawnCut?.section === openId ? drawnCut?.ends[0] : undefined;
+    const eave = kind === "eave detail" && end?.eave && openId ? { section: openId, edge: end.edge } : null;
+    printPaper(id, job, kind, eave).catch((error: ProblemError) => {
       const faults = error.problem?.errors?.map((e) => e.text).join(" ");
       setTrouble(`The ${kind} could not be printed: ${faults || error.message}`);
     });
@@ -165,6 +169,7 @@ export function Workbench({ id, job, library, lists }: Props) {
     json: () => hand("/api/export/floor.json", "-floor.json", { job: job.document }),
     print: () => print("job sheet"),
     offer: () => print("offer"),
+    detail: () => print("eave detail"),
   };
   const act = useCallback((action: Action) => actions.current[action](), []);
 
@@ -200,6 +205,7 @@ export function Workbench({ id, job, library, lists }: Props) {
             corners,
             heat: atEaves ? heat : PLAIN,
             setHeat,
+            act,
             editSection,
           }
         : null,
@@ -222,6 +228,7 @@ export function Workbench({ id, job, library, lists }: Props) {
       corners,
       atEaves,
       heat,
+      act,
       editSection,
     ],
   );

@@ -10,6 +10,7 @@ import type {
   SectionPlan,
 } from "../api/client";
 import type { LiveRack } from "../rack/useRack";
+import type { Action } from "./TopBar";
 import type { Picked, Tool } from "./tool";
 import type { LiveCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
@@ -56,6 +57,8 @@ export interface Bench {
   corners: LiveCorners;
   heat: HeatView;
   setHeat: (view: HeatView) => void;
+  /** What the menus at the top do, for a button elsewhere. */
+  act: (action: Action) => void;
   /** Edits the section that is open. */
   editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
 }

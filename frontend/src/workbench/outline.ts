@@ -26,12 +26,23 @@ export function withEdgeIds(job: JobDocument, section: SectionDocument) {
     if (vent.section === section.id && typeof vent.edge === "number") vent.edge = section.edges[vent.edge]?.id ?? null;
 }
 
-/** A corner in the middle of a wall: the wall keeps its id up to there, the rest is a wall like it. */
+/** Bays along so many feet of wall. */
+const baysIn = (section: SectionDocument, feet: number) =>
+  section.framing?.spacing_in ? Math.ceil((feet * 12) / section.framing.spacing_in - 1e-9) : 0;
+
+/** A corner in the middle of a wall: the wall keeps its id up to there, the rest is a wall like it. Marked bays stay where they are. */
 export function insertCorner(job: JobDocument, section: SectionDocument, wall: number) {
   withEdgeIds(job, section);
   const [a, b] = wallOf(section, wall);
+  const half = baysIn(section, lengthOf(section, wall) / 2);
   section.outline_ft.splice(wall + 1, 0, [round((a[0] + b[0]) / 2), round((a[1] + b[1]) / 2)]);
-  section.edges.splice(wall + 1, 0, { ...(section.edges[wall] as EdgeDocument), id: newId() });
+  const first = section.edges[wall] as EdgeDocument;
+  const rest: EdgeDocument = { ...first, id: newId() };
+  if (first.bays?.length) {
+    rest.bays = first.bays.filter((bay) => bay.place >= half).map((bay) => ({ ...bay, place: bay.place - half }));
+    first.bays = first.bays.filter((bay) => bay.place < half);
+  }
+  section.edges.splice(wall + 1, 0, rest);
 }
 
 /** Takes a corner out: the wall before it goes on to the next corner. False where only three are left. */
@@ -39,7 +50,13 @@ export function removeCorner(job: JobDocument, section: SectionDocument, corner:
   if (section.outline_ft.length <= 3) return false;
   withEdgeIds(job, section);
   const gone = section.edges[corner]?.id;
-  const kept = section.edges[(corner - 1 + section.edges.length) % section.edges.length]?.id;
+  const before = (corner - 1 + section.edges.length) % section.edges.length;
+  const kept = section.edges[before]?.id;
+  const [wall, after] = [section.edges[before], section.edges[corner]];
+  if (wall && after?.bays?.length) {
+    const shift = baysIn(section, lengthOf(section, before));
+    wall.bays = [...(wall.bays ?? []), ...after.bays.map((bay) => ({ ...bay, place: bay.place + shift }))];
+  }
   section.outline_ft.splice(corner, 1);
   section.edges.splice(corner, 1);
   for (const vent of job.vents ?? []) if (vent.section === section.id && vent.edge === gone) vent.edge = kept ?? null;

@@ -1,11 +1,14 @@
 import { ask } from "../api/client";
 import type { JobHandle } from "./useJob";
 
-export type PaperKind = "job sheet" | "offer";
+export type PaperKind = "job sheet" | "offer" | "eave detail";
+/** Which eave a detail is of; left out: the first. */
+export type EaveAsked = { section: string; edge: number } | null;
 
 /** Issues a paper of the job as saved, and hands it over as a file. */
-export async function printPaper(id: string, job: JobHandle, kind: PaperKind = "job sheet") {
-  const url = `/api/jobs/${id}/papers?kind=${encodeURIComponent(kind)}`;
+export async function printPaper(id: string, job: JobHandle, kind: PaperKind = "job sheet", eave: EaveAsked = null) {
+  const which = eave ? `&section=${encodeURIComponent(eave.section)}&edge=${eave.edge}` : "";
+  const url = `/api/jobs/${id}/papers?kind=${encodeURIComponent(kind)}${which}`;
   const { data, etag } = await ask<{ url: string; number: number }>("POST", url, undefined, { "If-Match": job.etag });
   job.seen(etag ?? job.etag);
   const link = document.createElement("a");

@@ -8,6 +8,7 @@ from datetime import date
 from flask import Response, current_app, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..formats.eave_detail import eave_detail
 from ..formats.job_file import dump_document
 from ..formats.job_sheet import job_sheet
 from ..formats.offer import offer
@@ -30,9 +31,6 @@ from .problems import Problem, problem
 
 ACTOR = "local"
 jobs = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
-
-
-PAPERS = {"job sheet": job_sheet, "offer": offer}
 
 
 def job_store() -> JobStore:
@@ -135,15 +133,21 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    make = PAPERS[query.kind]
     number, job = job_store().issue_paper(
-        path.job_id, query.kind, seen, ACTOR, lambda document: make(read_job(document), date.today())
+        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document))
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})
     response.status_code = 201
     response.set_etag(str(job.saves))
     return response
+
+
+def _paper(query: PaperQuery, job: Job) -> bytes:
+    today = date.today()
+    if query.kind == "eave detail":
+        return eave_detail(job, today, query.section, query.edge)
+    return (offer if query.kind == "offer" else job_sheet)(job, today)
 
 
 @jobs.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")

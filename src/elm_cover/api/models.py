@@ -39,7 +39,11 @@ class SaveQuery(BaseModel):
 
 
 class PaperQuery(BaseModel):
-    kind: Literal["job sheet", "offer"] = "job sheet"
+    """Which paper; for an eave detail also which eave, else the first."""
+
+    kind: Literal["job sheet", "offer", "eave detail"] = "job sheet"
+    section: str | None = Field(None, max_length=80)
+    edge: int | None = Field(None, ge=0, lt=200)
 
 
 class IfMatch(BaseModel):

@@ -86,6 +86,6 @@ def edge_advice(section: SectionInput, notes: Notebook) -> tuple[EdgeAdvice, ...
         notes.ask(
             "eaves",
             f"{section.path}.ceiling.vapor_retarder",
-            f"{section.name or section.id}: which vapor retarder is at the ceiling? It decides how this roof dries",
+            "Which vapor retarder is at the ceiling?",
         )
     return tuple(found)

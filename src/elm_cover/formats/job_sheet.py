@@ -21,11 +21,13 @@ from ..core.plan import Plan, plan
 from ..core.result import EavePlan, Flag, SectionPlan
 from ..core.units import eighths, feet_inches, r_value, whole_up
 from ..job import Job, framing_of
+from .eave_lines import eave_lines
 from .paper import MARGIN, caption, fitted, fonts
 from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
 MOST_SQUEEZED = 1.4
+EAVE_NAME_WIDE = 36.0
 CAUTIONS = (
     "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
     "protection, sleeves and gloves; have light, and someone who knows you are up there. Keep off wires. Keep fill from "
@@ -162,14 +164,32 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     rows += [_row(job, section) for section in result.sections if section.installed_in]
     if len(rows) > 1:
         story.append(_table(rows, width))
-    eaves = [["Eave", "Run", "Bays", "Baffles", "Pieces", "Chute", "Wind block", "Over the plate", "Full depth at"]]
+    eaves = [
+        [
+            "Eave",
+            "Run",
+            "Bays",
+            "Baffles",
+            "Pieces",
+            "Chute",
+            "Wind block",
+            "Plugs",
+            "Staples",
+            "Over the plate",
+            "Full at",
+        ]
+    ]
+    several = len(result.sections) > 1
     for section in result.sections:
         outline = result.fields[section.id].outline_ft
         for eave in section.eaves:
             if eave.depth_at_plate_in is not None:
-                eaves.append(_eave_row(outline, eave))
+                name = fitted(section.name or section.id, REGULAR, 7.5, EAVE_NAME_WIDE) if several else ""
+                where = ", ".join(filter(None, (edge_side(outline, eave.edge), name)))
+                eaves.append(_eave_row(where, eave))
     if len(eaves) > 1:
         story.append(_table(eaves, width))
+        story += [Paragraph(text, plain) for text in eave_lines(job, result)]
     story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
     story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
     rules = house_rules_said(job.house_rules)
@@ -252,15 +272,17 @@ def _row(job: Job, section: SectionPlan) -> list[str]:
     ]
 
 
-def _eave_row(outline: tuple[tuple[float, float], ...], eave: EavePlan) -> list[str]:
+def _eave_row(where: str, eave: EavePlan) -> list[str]:
     return [
-        edge_side(outline, eave.edge),
+        where,
         feet_inches(eave.run_ft),
         "" if eave.bays is None else str(eave.bays),
         "" if eave.baffles is None else str(eave.baffles),
         "" if eave.pieces is None else str(eave.pieces),
         eighths(eave.baffle_length_in or 0.0),
         eighths(eave.closed_leg_in or 0.0),
+        str(eave.plugs),
+        "" if eave.staples is None else str(eave.staples),
         eighths(eave.depth_at_plate_in or 0.0)
         + (f", {r_value(eave.r_at_plate)}" if eave.r_at_plate is not None else ""),
         eighths(eave.full_depth_at_in or 0.0),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Any
 
 from reportlab.lib.colors import Color, HexColor
@@ -13,6 +13,7 @@ from ..core.units import eighths, feet_inches
 REGULAR, BOLD = "Hyperlegible", "Hyperlegible-Bold"
 INK, SOFT, LEAF, LEAF_PALE = HexColor("#1f2d27"), HexColor("#566159"), HexColor("#2f6b46"), HexColor("#e3ecdf")
 BARK, BARK_PALE, RUST, HAIRLINE = HexColor("#7b5d3f"), HexColor("#d9c3a1"), HexColor("#a3361c"), HexColor("#c9c2b0")
+AMBER_PALE = HexColor("#fdf1dd")
 POINTS_PER_IN = 72.0
 # Inches of paper to a foot of floor, the largest that fits is taken; and the cut's reduction, likewise.
 FLOOR_SCALES = (
@@ -27,18 +28,23 @@ FLOOR_SCALES = (
 )
 CUT_SCALES = (8, 10, 12, 16, 20, 24, 32, 48)
 BELOW_CEILING_IN = 5.0
+# From the back to the front: line, ground, line weight.
 CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
+    "deck": (BARK, None, 2.6),
+    "soffit": (BARK, None, 1.2),
+    "plate": (INK, BARK_PALE, 0.6),
     "ceiling": (INK, None, 0.6),
     "old_fill": (None, BARK_PALE, 0),
     "batt": (INK, HexColor("#ffffff"), 0.5),
     "new_fill": (None, LEAF_PALE, 0),
+    "remedy": (BARK, AMBER_PALE, 0.8),
+    "plug": (BARK, BARK_PALE, 0.8),
     "settled": (LEAF, None, 0.6),
     "top": (LEAF, None, 1.4),
-    "baffle": (INK, None, 1.4),
     "air": (SOFT, None, 0.7),
-    "deck": (BARK, None, 2.6),
-    "plate": (INK, BARK_PALE, 0.6),
-    "soffit": (BARK, None, 1.2),
+    "foam": (INK, HexColor("#ffffff"), 0.6),
+    "baffle": (INK, None, 1.4),
+    "lap": (INK, None, 1.4),
 }
 Box = tuple[float, float, float, float]
 
@@ -133,26 +139,7 @@ def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
     clip = canvas.beginPath()
     clip.rect(left, bottom, right - left, height)
     canvas.clipPath(clip, stroke=0)
-    for role in (
-        "deck",
-        "soffit",
-        "plate",
-        "ceiling",
-        "old_fill",
-        "batt",
-        "new_fill",
-        "settled",
-        "top",
-        "air",
-        "baffle",
-    ):
-        for shape in (s for s in cut["shapes"] if s["role"] == role):
-            stroke, fill, weight = CUT_STYLE[role]
-            where = [place(p) for p in shape["points"]]
-            if shape["closed"]:
-                _polygon(canvas, where, stroke, fill, weight)
-            else:
-                _line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)
+    paint_cut(canvas, cut, place)
     canvas.restoreState()
     _ruler(canvas, right, oy, k, top)
     canvas.setFont(BOLD, 8)
@@ -173,6 +160,17 @@ def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
         y = min(oy + cut["old_in"] * k / 2 - 3, lowest)
         canvas.drawString(right + 22, y, f"old {eighths(cut['old_in'])}")
     return f"1 to {reduction}"
+
+
+def paint_cut(canvas: Canvas, cut: dict[str, Any], place: Callable[[Sequence[float]], tuple[float, float]]) -> None:
+    """The shapes of a cut, from the back to the front. place: from inches in the cut to points on the paper."""
+    for role, (stroke, fill, weight) in CUT_STYLE.items():
+        for shape in (s for s in cut["shapes"] if s["role"] == role):
+            where = [place(p) for p in shape["points"]]
+            if shape["closed"]:
+                _polygon(canvas, where, stroke, fill, weight)
+            else:
+                _line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)
 
 
 def _ruler(canvas: Canvas, x: float, y0: float, k: float, top: float) -> None:

@@ -5038,7 +5038,9 @@ export interface operations {
     jobs_issue_paper__job_id__papers_post: {
         parameters: {
             query?: {
-                kind?: "job sheet" | "offer";
+                kind?: "job sheet" | "offer" | "eave detail";
+                section?: string | null;
+                edge?: number | null;
             };
             header?: {
                 /** @description The ETag of the version this one was made from */

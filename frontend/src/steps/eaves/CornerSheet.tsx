@@ -50,7 +50,7 @@ export function CornerSheet() {
             <table className="cut-list" aria-label="Corner, state by state">
               <thead>
                 <tr>
-                  <th scope="col" />
+                  <th scope="col">at the coldest spot</th>
                   {corner.states.map((s) => (
                     <th key={s.state} scope="col">
                       {STATES[s.state]}
@@ -59,7 +59,7 @@ export function CornerSheet() {
                 </tr>
               </thead>
               <tbody>
-                <StateRow name={`coldest inside at ${units.temperature(climate.design_f)}`} states={corner.states}>
+                <StateRow name={`at ${units.temperature(climate.design_f)} outside`} states={corner.states}>
                   {(s) => units.temperature(s.coldest_f)}
                 </StateRow>
                 <StateRow name="damp from" states={corner.states}>

@@ -12,7 +12,7 @@ import { perYear } from "./words";
 
 /** Room over the plate at the eave that is cut: depth, R, what the thin strip costs, and the remedies side by side. */
 export function PlateSheet() {
-  const { section, sectionIndex, plan, document, corners, editSection, lists } = useBench();
+  const { act, job, section, sectionIndex, plan, document, corners, editSection, lists } = useBench();
   const { eave, corner, side } = useEave();
   const units = useUnits();
   if (!eave) return <p className="note">No wall of this section is an eave: nothing tapers here.</p>;
@@ -76,6 +76,15 @@ export function PlateSheet() {
             : (corners.answer?.missing ?? []).join(" ")}
         </p>
       </Part>
+      <Button
+        variant="default"
+        size="xs"
+        disabled={job.save.kind !== "saved"}
+        title={job.save.kind === "saved" ? undefined : "Waiting for the last edit to be saved"}
+        onClick={() => act("detail")}
+      >
+        Eave detail, to scale (PDF)
+      </Button>
       <HeelTests />
       {corner ? (
         <Part title="Remedies" aside={corners.busy ? "solving …" : "each against none"}>
