@@ -11,15 +11,17 @@ import pytest
 from flask.testing import FlaskClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from pydantic_core import to_jsonable_python
 
 from elm_cover.api.app import create_app
 from elm_cover.core.drawing import drawing
 from elm_cover.core.plan import plan, plan_json
+from elm_cover.core.plan.corners import corners
 from elm_cover.formats.floor_out import floor_json, floor_svg
 from elm_cover.formats.survey_csv import write_features, write_readings
 from elm_cover.job import read_job
 from elm_cover.job_fields import JobError
-from tests.conftest import attic
+from tests.conftest import attic, eave
 
 METHODS = (
     "top_up", "lift_and_fill", "batts_across", "batts_between_and_across", "batts_between_blown_cap", "enclosed_fill",
@@ -48,6 +50,12 @@ FULL = attic(
     wall={"of": "knee_wall", "height_ft": 4, "stud_depth_in": 3.5, "backed": False},
     cavity={"cover": "net", "depth_in": 9.25},
     old_fill="lift",
+    edges=[
+        eave(bays=[{"place": 3, "state": "blocked", "by": "duct"}, {"place": 5, "soffit": "solid", "baffle": True}]),
+        {"kind": "gable"},
+        eave(remedy={"kind": "rigid_board", "r_per_in": 5.5, "reach_in": 20}),
+        {"kind": "gable"},
+    ],
 ) | {
     "hazards": [{"kind": "animals", "status": "cleared", "cleared": {"by": "x", "on": "2026-05-02"}}],
     "contact": [{"place": "arches", "section": "main", "found": "apart"}],
@@ -55,7 +63,17 @@ FULL = attic(
     "photos": [{"file": "a" * 64 + ".jpg", "section": "main", "at_ft": [3, 4]}],
     "accesses": [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}],
     "vents": [{"kind": "soffit", "position": "low", "section": "main", "edge": 0, "nfa_in2": 50, "count": 4}],
-    "settings": {"vent_gap_in": 1.5, "baffle_rule": "every_bay", "chart_rule": "next_row", "spare_pct": 3},
+    "settings": {
+        "vent_gap_in": 1.5,
+        "baffle_rule": "every_bay",
+        "chart_rule": "next_row",
+        "spare_pct": 3,
+        "baffle_kind": "rigid_foam",
+        "baffle_thickness_in": 1,
+        "baffle_pieces_most": 2,
+        "wind_washing": True,
+    },
+    "corner": {"room_f": 68, "design_f": 3, "wall_r": 19},
     "weighing": {"aim": "hours", "pinned": ["x"], "budget": 3000, "most_products": 1, "load_share_pct": 90},
     "house_rules": {"glass_or_cellulose": "glass"},
     "book": {
@@ -106,6 +124,7 @@ def test_a_document_is_planned_or_refused_with_a_field(document: dict[str, Any])
     json.dumps(drawing(result, {}), allow_nan=False)
     for section in job.sections:
         json.dumps(drawing(result, {}, section.id), allow_nan=False)
+    json.dumps(to_jsonable_python(corners(job)), allow_nan=False)
     assert floor_svg(job) and floor_json(job) and write_features(job) and write_readings(job)
 
 

@@ -17,6 +17,7 @@ from .units import whole_up
 FOAM = "rigid_foam"
 SHEET_IN = (48.0, 96.0)
 NEAR_IN = 1e-6
+LEAST_CUT_IN = 0.125
 
 
 @dataclass(frozen=True)
@@ -76,14 +77,30 @@ class BaffleInput:
 
 @dataclass(frozen=True)
 class Fitting:
-    """Pieces along one bay. needed_in: the path they must cover. pieces: (from, to) along that path, laps included.
+    """Pieces along one bay. needed_in: the path they must cover. count: pieces fitted.
 
     short_in: what the pieces at hand leave uncovered at the upper end, 0 where they reach.
     """
 
     needed_in: float
-    pieces: tuple[tuple[float, float], ...]
-    short_in: float
+    count: int
+    piece_in: float
+    lap_in: float
+
+    @property
+    def short_in(self) -> float:
+        return max(0.0, self.needed_in - ((self.count - 1) * (self.piece_in - self.lap_in) + self.piece_in))
+
+    @property
+    def last_in(self) -> float:
+        """Length of the uppermost piece, cut to what is needed."""
+        start = (self.count - 1) * (self.piece_in - self.lap_in)
+        return min(self.piece_in, max(0.0, self.needed_in - start))
+
+    def pieces(self, most: int) -> list[tuple[float, float]]:
+        """(from, to) of the first pieces along the path from the plate up, laps included."""
+        step = self.piece_in - self.lap_in
+        return [(i * step, min(i * step + self.piece_in, self.needed_in)) for i in range(min(self.count, most))]
 
 
 def clear_width_in(spacing_in: float) -> float:
@@ -97,11 +114,9 @@ def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:
     Pieces a bay: max(1, ceil((closed leg + chute − lap)/(piece − lap))), leg left out where the wind block is separate.
     """
     needed = eave.baffle_length_in(depth_in) + (eave.closed_leg_in(depth_in) if baffle.integral else 0.0)
-    step = baffle.piece_in - baffle.lap_in
-    count = max(1, whole_up((needed - baffle.lap_in) / step))
+    count = max(1, whole_up((needed - baffle.lap_in) / (baffle.piece_in - baffle.lap_in)))
     at_hand = count if baffle.pieces_most is None else min(count, baffle.pieces_most)
-    pieces = tuple((i * step, min(i * step + baffle.piece_in, needed)) for i in range(at_hand))
-    return Fitting(needed, pieces, max(0.0, needed - ((at_hand - 1) * step + baffle.piece_in)))
+    return Fitting(needed, at_hand, baffle.piece_in, baffle.lap_in)
 
 
 @dataclass(frozen=True)
@@ -117,11 +132,12 @@ def foam_cuts(eave: Eave, depth_in: float, baffle: BaffleInput, spacing_in: floa
     """What is cut for a run: chutes in pieces that butt, and a wind block for every bay."""
     width = baffle.fitted_width_in(spacing_in)
     sizes: dict[float, int] = {}
-    lengths = [to - start for start, to in fitting(eave, depth_in, baffle).pieces]
-    for length in (*lengths, eave.closed_leg_in(depth_in)):
-        if length > NEAR_IN:
+    fitted = fitting(eave, depth_in, baffle)
+    wanted = ((baffle.piece_in, fitted.count - 1), (fitted.last_in, 1), (eave.closed_leg_in(depth_in), 1))
+    for length, of_each in wanted:
+        if length >= LEAST_CUT_IN and of_each:
             key = round(length, 3)
-            sizes[key] = sizes.get(key, 0) + bays
+            sizes[key] = sizes.get(key, 0) + of_each * bays
     return tuple(FoamCut(width, length, count) for length, count in sorted(sizes.items(), reverse=True) if count)
 
 
@@ -151,27 +167,38 @@ def sheets(cuts: Iterable[FoamCut]) -> int:
     Raises ValueError for a piece that no sheet holds.
     """
     wide, long = SHEET_IN
-    by_width: dict[float, list[float]] = {}
+    by_width: dict[float, list[FoamCut]] = {}
     for cut in cuts:
         if cut.width_in > wide + NEAR_IN or cut.length_in > long + NEAR_IN:
             raise ValueError(
                 f"no sheet of {wide:g} × {long:g} in holds a piece of {cut.width_in:g} × {cut.length_in:g} in"
             )
-        by_width.setdefault(cut.width_in, []).extend([cut.length_in] * cut.count)
+        by_width.setdefault(cut.width_in, []).append(cut)
     total = 0
-    for width, lengths in by_width.items():
+    for width, alike in by_width.items():
         if width > 0:
-            total += math.ceil(_strips(lengths, long) / max(1, math.floor(wide / width + NEAR_IN)))
+            total += math.ceil(_strips(alike, long) / max(1, math.floor(wide / width + NEAR_IN)))
     return total
 
 
-def _strips(lengths: list[float], long: float) -> int:
-    """First fit, longest first."""
-    left: list[float] = []
-    for length in sorted(lengths, reverse=True):
-        place = next((i for i, room in enumerate(left) if room >= length - NEAR_IN), None)
-        if place is None:
-            left.append(long - length)
-        else:
-            left[place] -= length
-    return len(left)
+def _strips(cuts: list[FoamCut], long: float) -> int:
+    """Strips for the cuts: first fit, longest first, cuts alike taken together so that thousands of them cost nothing."""
+    left: list[tuple[float, int]] = []
+    for cut in sorted(cuts, key=lambda c: -c.length_in):
+        count = cut.count
+        used: list[tuple[float, int]] = []
+        for room, strips in left:
+            each = math.floor((room + NEAR_IN) / cut.length_in)
+            filled = min(strips, math.ceil(count / each)) if each and count else 0
+            placed = min(count, filled * each)
+            count -= placed
+            if filled:
+                used.append((room - each * cut.length_in, filled))
+            if strips - filled:
+                used.append((room, strips - filled))
+        each = math.floor((long + NEAR_IN) / cut.length_in)
+        opened = math.ceil(count / each)
+        if opened:
+            used.append((long - each * cut.length_in, opened))
+        left = used
+    return sum(strips for _, strips in left)

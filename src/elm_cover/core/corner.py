@@ -41,6 +41,10 @@ WALL_R = 13.0
 BEYOND_IN = 36.0
 AIR_IN = 6.0
 FINEST_IN, COARSEST_IN = 0.25, 3.0
+# Under a nearly flat roof full depth begins far off: what is drawn ends here, and cells grow with the section.
+MOST_REACH_IN = 360.0
+CELLS_ACROSS = 100
+CONDUCTIVITY = (1e-3, 100.0)
 KEPT_SOLVES = 512
 # About R-0.85 for 1 in, heat going up (ASHRAE Handbook of Fundamentals, plane air spaces), Btu·in/h·ft²·°F.
 STILL_AIR_CONDUCTIVITY = 1.2
@@ -83,7 +87,7 @@ class Corner:
     def reach_in(self) -> float:
         """How far in the section is drawn: past where the fill has its full depth."""
         inner = 0.0 if self.remedy is None else self.remedy.reach_in
-        return max(self.full_at_in, inner) + self.plate_width_in + BEYOND_IN
+        return min(MOST_REACH_IN, max(self.full_at_in, inner)) + self.plate_width_in + BEYOND_IN
 
     @property
     def full_at_in(self) -> float:
@@ -151,8 +155,9 @@ def section_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: f
     if corner.remedy is not None:
         shape = _under_the_baffle(corner, 0.0, corner.depth_in, 0.0, corner.remedy.reach_in)
         if shape:
-            regions.append(Material("remedy", shape, 1 / corner.remedy.r_per_in))
-    return CutSection(tuple(regions), FINEST_IN, COARSEST_IN)
+            regions.append(Material("remedy", shape, _bounded(1 / corner.remedy.r_per_in)))
+    coarsest = max(COARSEST_IN, reach / CELLS_ACROSS, top / CELLS_ACROSS)
+    return CutSection(tuple(regions), FINEST_IN, coarsest)
 
 
 @lru_cache(maxsize=KEPT_SOLVES)
@@ -192,6 +197,11 @@ def _box(x0: float, z0: float, x1: float, z1: float) -> Corners:
     return ((x0, z0), (x1, z0), (x1, z1), (x0, z1))
 
 
+def _bounded(conductivity: float) -> float:
+    """Within what any material has, so that an odd figure in a job does not spoil the solve."""
+    return min(max(conductivity, CONDUCTIVITY[0]), CONDUCTIVITY[1])
+
+
 def _foam(corner: Corner) -> list[Material]:
     """A baffle of foam along the slope, as far in as the fill touches it."""
     thick = corner.eave.baffle_thickness_in
@@ -199,7 +209,7 @@ def _foam(corner: Corner) -> list[Material]:
         return []
     c0, slope = corner.eave.room_at_plate_in, corner.eave.slope
     high = thick / np.cos(corner.eave.angle)
-    start, full = max(0.0, -c0 / slope), corner.full_at_in
+    start, full = max(0.0, -c0 / slope), min(corner.full_at_in, corner.reach_in)
     if full <= start:
         return []
     low = c0 + start * slope
@@ -208,13 +218,13 @@ def _foam(corner: Corner) -> list[Material]:
     # The fill settles away from the foam: the thin wedge between them is still air, since foam closes it above.
     return [
         Material("settled gap", still, STILL_AIR_CONDUCTIVITY),
-        Material("foam baffle", shape, thick / corner.foam_r),
+        Material("foam baffle", shape, _bounded(thick / corner.foam_r)),
     ]
 
 
 def _strips(corner: Corner, name: str, bottom: float, layer: Layer) -> list[Material]:
     """A layer; in wind its outer strips conduct more."""
-    plain = layer.depth_in / layer.r
+    plain = _bounded(layer.depth_in / layer.r)
     top = bottom + layer.depth_in
     whole = _under_the_baffle(corner, bottom, top, settles=layer.settles)
     if not whole:
@@ -226,7 +236,7 @@ def _strips(corner: Corner, name: str, bottom: float, layer: Layer) -> list[Mate
             shape = _under_the_baffle(corner, bottom, top, i * wide, (i + 1) * wide, layer.settles)
             if shape:
                 kept = wind.kept_share(layer.material, (i + 0.5) * wide)
-                found.append(Material(f"{name} in wind {i + 1}", shape, plain / kept))
+                found.append(Material(f"{name} in wind {i + 1}", shape, _bounded(plain / kept)))
     return found
 
 

@@ -15,6 +15,7 @@ from .eaves import Eave
 OVERHANG_IN = 16.0
 LAP_TICK_IN = 0.9
 PLUG_IN = 6.0
+MOST_PIECES = 40
 # Lapped pieces are drawn apart by this, so that the lap is seen.
 APART_IN = 0.35
 
@@ -49,7 +50,7 @@ def _baffle(place: Place, eave: Eave, depth_in: float, baffle: BaffleInput) -> l
         shapes.append(shape("baffle", [(place(0), 0.0), (place(0), leg)]))
     if chute:
         path = [(0.0, 0.0), *chute] if baffle.integral and leg > 0 else chute
-        for number, (low, high) in enumerate(fitting(eave, depth_in, baffle).pieces):
+        for number, (low, high) in enumerate(fitting(eave, depth_in, baffle).pieces(MOST_PIECES)):
             points = _between(path, low, high)
             if number % 2:
                 points = _raised(points, eave, APART_IN)

@@ -85,7 +85,7 @@ def eave_flags(
     short = fitting(eave, taper.depth_in, section.settings.baffle)
     if short.short_in > 0 and plan.baffles:
         baffle = section.settings.baffle
-        count = len(short.pieces)
+        count = short.count
         notes.flag(
             "baffle_too_short",
             "stop",

@@ -122,7 +122,7 @@ def eave_plan(
         return plan
     depth = taper.depth_in
     fitted = fitting(eave, depth, settings.baffle)
-    pieces = len(fitted.pieces)
+    pieces = fitted.count
     plate_r, mean_depth, mean_r = over_the_plate(
         eave, taper, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
     )

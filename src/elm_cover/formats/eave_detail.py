@@ -30,7 +30,9 @@ from .paper import MARGIN, caption, fitted, fonts
 from .sheet_drawing import BOLD, INK, REGULAR, SOFT, paint_cut
 
 # Paper inches : real inches, 1 to …; the largest that fits is taken.
-SCALES = (2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48)
+SCALES = (2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48, 64, 96, 128, 200, 400)
+# A nearly flat roof goes on past the page: what is drawn ends here.
+MOST_INWARD_IN = 110.0
 LEFT_OF_PLATE_IN, BELOW_IN, INWARD_IN, OVER_IN = 15.0, 9.0, 6.0, 3.0
 DRAWING_LEAST_LOW, DRAWING_HIGH = 300.0, 690.0
 DIMENSIONS_LEFT, DIMENSIONS_RIGHT = 66.0, 74.0
@@ -129,6 +131,7 @@ def _draw(canvas: Canvas, cut: dict[str, Any], eave: EavePlan, gap_in: float) ->
     width, _ = letter
     end = cut["ends"][0]
     reach = max(eave.full_depth_at_in or 0.0, (eave.baffle_length_in or 0.0) * math.cos(_angle(end))) + INWARD_IN
+    reach = min(reach, MOST_INWARD_IN)
     line = cut["fill_line_in"] or 0.0
     top = max(line, end["eave"]["heel_in"]) + OVER_IN + 4
     room_wide = width - 2 * MARGIN - DIMENSIONS_LEFT - DIMENSIONS_RIGHT
@@ -199,7 +202,9 @@ def _dimensions(
     _level(canvas, ground - 40, x0, place((wide, 0))[0], eighths(wide), ground - 24, beside=True)
     full = eave.full_depth_at_in or 0.0
     if full > 0:
-        _level(canvas, ground - 58, x0, place((full, 0))[0], f"full depth from {eighths(full)}", ground)
+        beyond = full > MOST_INWARD_IN - INWARD_IN
+        said = f"full depth from {eighths(full)}{', beyond this page' if beyond else ''}"
+        _level(canvas, ground - 58, x0, right if beyond else place((full, 0))[0], said, ground)
     if eave.baffle_length_in:
         _along_deck(canvas, place, end, eave, gap_in)
     canvas.setFont(REGULAR, SMALL)
@@ -213,7 +218,7 @@ def _along_deck(canvas: Canvas, place: Place, end: dict[str, Any], eave: EavePla
     angle = _angle(end)
     c0 = end["eave"]["room_at_plate_in"]
     start = max(0.0, -c0 / math.tan(angle))
-    reach = start + (eave.baffle_length_in or 0.0) * math.cos(angle)
+    reach = min(start + (eave.baffle_length_in or 0.0) * math.cos(angle), MOST_INWARD_IN)
     away = gap_in + 3.2
 
     def over(x: float, by: float) -> tuple[float, float]:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from ...job import Job
 from .. import wind
 from ..climate import Climate, climate
+from ..conduction import SectionError
 from ..corner import Corner, Layer, in_wind
 from ..corner_report import (
     CornerState,
@@ -24,8 +25,10 @@ from ..outline import edge_side
 from ..result import EavePlan, SectionFields, SectionPlan
 from ..saving import Saving, saving
 from ..units import ROUNDING_SLACK
-from . import Plan, plan
+from . import plan
 from .reading import energy_input
+
+LEAST_PLATE_IN = 0.5
 
 
 @dataclass(frozen=True)
@@ -82,12 +85,15 @@ def corners(job: Job) -> Corners:
             name = section.name or section.id
             missing.append(f"{name}: heel, pitch, ceiling board and old fill come first, in Measure.")
             continue
-        found += _of_section(job, result, section, fields, BOARD_R[board], judged)
+        try:
+            found += _of_section(job, section, fields, BOARD_R[board], judged)
+        except SectionError as error:
+            missing.append(f"{section.name or section.id}: too large a section to solve here: {error}.")
     return Corners(judged, room_dew_point_f(judged), facts.wall_r, tuple(found), tuple(missing))
 
 
 def _of_section(
-    job: Job, result: Plan, section: SectionPlan, fields: SectionFields, board_r: float, judged: Climate
+    job: Job, section: SectionPlan, fields: SectionFields, board_r: float, judged: Climate
 ) -> list[EaveCorner]:
     groups: dict[Corner, list[EavePlan]] = {}
     layers = _layers(job, section, fields)
@@ -97,7 +103,7 @@ def _of_section(
             continue
         corner = Corner(
             fields.eaves[eave.edge],
-            fields.plate_widths_in[eave.edge],
+            max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
             board_r,
             layers,
             job.corner.wall_r,

@@ -240,7 +240,7 @@ def _eave_count(section: SectionInput, run: Run, depth_in: float) -> EaveCount:
     """What the eave takes at that fill line; no baffles while it is not known which bays are vented."""
     baffle = section.settings.baffle
     baffles = run.row.baffles or 0
-    pieces = baffles * len(fitting(run.eave, depth_in, baffle).pieces)
+    pieces = baffles * fitting(run.eave, depth_in, baffle).count
     return EaveCount(baffles, pieces, wind_blocks(baffles, baffle) + run.row.plugs)
 
 
