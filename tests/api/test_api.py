@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+import copy
 import json
 from pathlib import Path
 from typing import Any
@@ -14,7 +15,7 @@ from peewee import OperationalError
 
 from elm_cover.api.app import create_app
 from elm_cover.core.plan import plan_json
-from tests.conftest import attic, planned
+from tests.conftest import attic, eave, planned
 
 
 @pytest.fixture
@@ -210,6 +211,33 @@ def test_the_rack_answers_every_way_and_the_mix(client: FlaskClient) -> None:
     mixed = client.post("/api/rack", json={"job": attic(), "mix": "hours"}).json["mix"]
     assert mixed["aim"] == "hours" and set(mixed["ways"]) == {"main"}
     assert client.post("/api/rack", json={"job": attic(), "mix": "luck"}).status_code == 422
+
+
+def test_every_eave_is_solved_and_a_detail_of_one_is_issued(client: FlaskClient) -> None:
+    answer = client.post("/api/corners", json={"job": attic()}).json
+    corner = answer["corners"][0]
+    assert answer["missing"] == [] and corner["edges"] == [0, 2] and answer["climate"]["design_f"] == 4
+    assert corner["states"][-1]["isotherms"][0]["points_in"] and len(corner["remedies"]) == 4
+    assert client.post("/api/corners", json={"job": attic(), "more": 1}).status_code == 422
+    stored = client.post("/api/jobs", json=attic())
+    url, tag = stored.headers["Location"], {"If-Match": stored.headers["ETag"]}
+    issued = client.post(f"{url}/papers?kind=eave+detail&section=main&edge=2", headers=tag)
+    assert issued.status_code == 201 and client.get(issued.json["url"]).data.startswith(b"%PDF")
+    tag = {"If-Match": issued.headers["ETag"]}
+    refused = client.post(f"{url}/papers?kind=eave+detail&section=main&edge=1", headers=tag)
+    assert refused.status_code == 422 and refused.json["errors"][0]["field"] == "edge"
+
+
+def test_joined_sections_keep_marked_bays_where_they_are_on_the_floor(client: FlaskClient) -> None:
+    job = attic(edges=[eave(bays=[{"place": 3, "state": "blocked"}]), {"kind": "gable"}, eave(), {"kind": "gable"}])
+    wing = copy.deepcopy(job["sections"][0]) | {"id": "wing", "outline_ft": [[38, 0], [58, 0], [58, 25], [38, 25]]}
+    wing["edges"][0]["bays"] = []
+    job["sections"].append(wing)
+    joined = client.post("/api/outline/join", json={"job": job, "first": "main", "second": "wing"}).json["job"]
+    section = joined["sections"][0]
+    marked = next(i for i, edge in enumerate(section["edges"]) if edge.get("bays"))
+    start, place = section["outline_ft"][marked], section["edges"][marked]["bays"][0]["place"]
+    assert start[0] + place * 2 == pytest.approx(6)
 
 
 def test_products_come_in_and_go_out_as_tables(client: FlaskClient) -> None:

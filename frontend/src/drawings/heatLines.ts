@@ -73,7 +73,7 @@ function dense(points: readonly Point[]): Point[] {
 }
 
 /** The line without what lies in the box. */
-function broken(points: readonly Point[], box: Box | null): Point[][] {
+export function broken(points: readonly Point[], box: Box | null): Point[][] {
   const runs: Point[][] = [[]];
   for (const p of points) {
     const inside = box && p[0] > box[0] && p[0] < box[2] && p[1] > box[1] - 2 && p[1] < box[3] + 2;

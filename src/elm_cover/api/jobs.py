@@ -152,6 +152,6 @@ def _paper(query: PaperQuery, job: Job) -> bytes:
 
 @jobs.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
 def read_paper(path: RevisionPath) -> Response:
-    content = job_store().paper(path.job_id, path.number)
-    named = {"Content-Disposition": f'inline; filename="job-sheet-{path.number}.pdf"'}
+    kind, content = job_store().paper(path.job_id, path.number)
+    named = {"Content-Disposition": f'inline; filename="{kind.replace(" ", "-")}-{path.number}.pdf"'}
     return Response(content, mimetype="application/pdf", headers=named)

@@ -221,14 +221,14 @@ class JobStore:
             content=content,
         )
 
-    def paper(self, job_id: str, number: int) -> bytes:
-        """A paper as it was issued. Raises NoSuchPaperError."""
+    def paper(self, job_id: str, number: int) -> tuple[str, bytes]:
+        """A paper's kind, and its bytes as it was issued. Raises NoSuchPaperError."""
         with self.reading():
             self._get(job_id)
             row = PaperRow.get_or_none((PaperRow.job == job_id) & (PaperRow.number == number))
             if row is None:
                 raise NoSuchPaperError(number)
-            return bytes(row.content)
+            return row.kind, bytes(row.content)
 
     def _seen(self, job_id: str, seen: int) -> StoredJob:
         """The job as it is now, if that is what the client saw. Raises StaleSaveError."""

@@ -99,14 +99,14 @@ export function PlateSheet() {
             </thead>
             <tbody>
               {corner.remedies.map((one) => (
-                <tr key={one.kind} className={one.chosen ? "here" : undefined}>
+                <tr key={one.kind} className={remedy?.kind === one.kind ? "here" : undefined}>
                   <th scope="row">
                     {one.possible && one.kind !== "raised_heel" ? (
                       <label className="remedy-pick">
                         <input
                           type="radio"
                           name="remedy"
-                          checked={one.chosen}
+                          checked={remedy?.kind === one.kind}
                           onChange={() => put({ kind: one.kind as "rigid_board" })}
                         />
                         <span>{one.title}</span>
