@@ -62,7 +62,13 @@ def at_a_desk(page: Page, folder: Path) -> None:
     go(page, "17 Tannery Hill", "Measure")
     page.get_by_role("button", name="Open the section South slope").click()
     save(page, folder, "slope")
-    for step in ("Target", "Choose", "Eaves"):
+    go(page, "3 Weir Bank", "Eaves")
+    page.locator(".run-name").nth(3).click()
+    save(page, folder, "eaves")
+    go(page, "9 Quarry Loop", "Eaves", "corner")
+    page.locator(".isotherm").first.wait_for()
+    save(page, folder, "corner")
+    for step in ("Target", "Choose"):
         go(page, "9 Quarry Loop", step)
         if step == "Target":
             page.get_by_text("One more step up").wait_for()
@@ -85,7 +91,6 @@ def at_a_desk(page: Page, folder: Path) -> None:
 
 
 def on_a_phone(page: Page, folder: Path) -> None:
-    save(page, folder, "shelf-phone")
     go(page, "17 Tannery Hill", "Look over")
     page.get_by_role("button", name="Animals or droppings").click()
     page.locator(".hazard").scroll_into_view_if_needed()
@@ -97,6 +102,11 @@ def on_a_phone(page: Page, folder: Path) -> None:
     go(page, "9 Quarry Loop", "Measure")
     page.get_by_text("Cut", exact=True).first.click()
     save(page, folder, "cut-phone")
+    go(page, "3 Weir Bank", "Eaves")
+    page.get_by_text("Bays", exact=True).first.click()
+    page.locator(".tabs").scroll_into_view_if_needed()
+    page.locator(".tabs").evaluate("tabs => tabs.scrollIntoView()")
+    save(page, folder, "eaves-phone")
 
 
 def save(page: Page, folder: Path, name: str) -> None:

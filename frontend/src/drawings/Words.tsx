@@ -85,7 +85,7 @@ export function FloorWords() {
 
 /** What the Cut shows, as a table. */
 export function CutWords() {
-  const { drawing, sectionPlan } = useBench();
+  const { drawing, sectionPlan, corners, stepId } = useBench();
   const units = useUnits();
   const cut = drawing?.cut;
   if (!cut) return null;
@@ -111,6 +111,19 @@ export function CutWords() {
           </Row>
         );
       })}
+      {stepId === "eaves"
+        ? cut.ends.map((end, i) => {
+            const corner = corners.answer?.corners.find((c) => c.section === cut.section && c.edges.includes(end.edge));
+            const state = corner?.states.find((s) => s.state === corner.after);
+            return state ? (
+              <Row key={`corner ${end.s_in}`} name={`${"AB"[i]}, corner`}>
+                coldest inside {units.temperature(state.coldest_f)}, {depth(state.coldest_at_in[0])} in from the plate's
+                edge; lines of equal temperature at{" "}
+                {[...new Set(state.isotherms.map((line) => units.temperature(line.temperature_f)))].join(", ")}
+              </Row>
+            ) : null;
+          })
+        : null}
     </InWords>
   );
 }

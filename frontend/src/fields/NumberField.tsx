@@ -13,10 +13,24 @@ interface Props {
   /** Whether an empty field is an answer: not known yet. */
   mayBeEmpty?: boolean;
   hint?: string;
+  /** What to do where the figure cannot be within the bounds. */
+  wayOut?: string;
 }
 
 /** A plain number with its unit and bounds. */
-export function NumberField({ label, path, value, onValue, least, most, unit, whole, mayBeEmpty, hint }: Props) {
+export function NumberField({
+  label,
+  path,
+  value,
+  onValue,
+  least,
+  most,
+  unit,
+  whole,
+  mayBeEmpty,
+  hint,
+  wayOut,
+}: Props) {
   const { faults } = useBench();
   const shown = value === null || value === undefined ? "" : String(Math.round(value * 1000) / 1000);
   const take = (text: string) => {
@@ -27,7 +41,8 @@ export function NumberField({ label, path, value, onValue, least, most, unit, wh
     const read = Number(text.trim().replace(",", "."));
     const bad =
       text.trim() === "" || !Number.isFinite(read) || read < least || read > most || (whole && !Number.isInteger(read));
-    if (bad) return `${label}: ${whole ? "a whole number, " : ""}${least} to ${most}${unit ? ` ${unit}` : ""}`;
+    if (bad)
+      return `${label}: ${whole ? "a whole number, " : ""}${least} to ${most}${unit ? ` ${unit}` : ""}${wayOut ? `. ${wayOut}` : ""}`;
     onValue(read);
     return null;
   };

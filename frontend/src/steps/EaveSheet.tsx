@@ -60,6 +60,7 @@ export function EaveSheet() {
                 value={edge.pitch_in_12}
                 least={0.25}
                 most={24}
+                wayOut="A wall without a slope over it is no eave; a steeper one is measured as a knee wall."
                 onValue={(pitch_in_12) => set({ pitch_in_12 })}
               />
             </div>

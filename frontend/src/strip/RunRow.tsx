@@ -15,7 +15,7 @@ interface Props {
   onPaint: (places: number[], first: number) => void;
 }
 
-const [WIDE_PX, SHORTEST_SHARE] = [26, 0.45];
+const SHORTEST_SHARE = 0.45;
 
 /** One eave run, bay by bay, drawn as it lies on the Floor: tap a bay, or sweep over several. */
 export function RunRow({ number, run, sectionName, active, count, onOpen, onPaint }: Props) {
@@ -106,7 +106,7 @@ export function RunRow({ number, run, sectionName, active, count, onOpen, onPain
                   data-bay={i}
                   tabIndex={i === Math.min(at, bays.length - 1) ? 0 : -1}
                   className={`bay-box ${look}${stroke.includes(bay.place) ? " stroked" : ""}`}
-                  style={share < 0.995 ? { flexBasis: `${Math.max(SHORTEST_SHARE, share) * WIDE_PX}px` } : undefined}
+                  style={share < 0.995 ? { flexBasis: `${Math.max(SHORTEST_SHARE, share) * 26}px` } : undefined}
                   aria-label={`Bay ${i + 1} of ${bays.length}: ${bayWords(bay)}`}
                   title={`Bay ${i + 1}: ${bayWords(bay)}`}
                   onFocus={() => setAt(i)}

@@ -20,6 +20,8 @@ const TIPS: readonly { value: Tip; label: string; hint: string }[] = [
   { value: "clear", label: "as the rule", hint: "Takes every mark off" },
 ];
 
+/** So few runs leave room for larger bays. */
+const ROOMY = 3;
 const PATTERNS = [
   { value: "1 0", label: "every bay" },
   { value: "2 0", label: "every 2nd" },
@@ -131,7 +133,7 @@ export function Strip() {
               {active ? `set on run ${activeIndex + 1}` : "pick a run"}
             </Button>
           </div>
-          <div className="strip-body">
+          <div className={runs.length <= ROOMY ? "strip-body roomy" : "strip-body"}>
             {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
             <div className="runs" tabIndex={0} role="group" aria-label="Eave runs">
               {runs.map(({ section: id, run }, i) => {

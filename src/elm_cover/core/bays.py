@@ -6,9 +6,9 @@ vented run.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from .framing import JOIST_WIDTH_IN
 from .units import whole_up
@@ -115,12 +115,13 @@ def bays(run_ft: float, spacing_in: float) -> int:
     return whole_up(run_ft * 12 / spacing_in)
 
 
+@lru_cache(maxsize=1024)
 def bay_row(
     run_ft: float,
     spacing_in: float,
     soffit: str | None,
     school: str,
-    marks: Iterable[Mark] = (),
+    marks: tuple[Mark, ...] = (),
     spots: int | None = None,
     vented: bool = True,
 ) -> BayRow:

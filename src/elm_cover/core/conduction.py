@@ -21,6 +21,7 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 import shapely
@@ -163,8 +164,32 @@ def _steps(width: float, finest: float, coarsest: float, growth: float) -> Float
 
 def solve(section: CutSection) -> Solution:
     """Temperatures and heat flow of a section. Raises SectionError where no material meets any air, or it is too fine."""
-    from scipy.sparse import coo_array, diags_array
     from scipy.sparse.linalg import spsolve
+
+    system = assembled(section)
+    found = spsolve(system.matrix, system.right)
+    temperature = np.full(system.conductivity.shape, np.nan)
+    temperature[np.isfinite(system.conductivity)] = found
+    return Solution(
+        system.x, system.y, temperature, system.conductivity, _surfaces(system.films, found), system.right.size
+    )
+
+
+@dataclass(frozen=True, eq=False)
+class System:
+    """The balance of every cell: matrix · temperature = right, sparse, cells of material in rows from the bottom up."""
+
+    x: Floats
+    y: Floats
+    conductivity: Floats
+    matrix: Any
+    right: Floats
+    films: list[_Film]
+
+
+def assembled(section: CutSection) -> System:
+    """A section's balance, ready to be solved. Raises SectionError as solve does."""
+    from scipy.sparse import coo_array, diags_array
 
     x, y = _lines(section)
     owner = _painted(section, x, y)
@@ -185,10 +210,7 @@ def solve(section: CutSection) -> Solution:
         np.add.at(right, film.cell, film.conductance * film.air.temperature)
     rows, columns = np.concatenate([inner.first, inner.second]), np.concatenate([inner.second, inner.first])
     beside = coo_array((-np.concatenate([inner.conductance] * 2), (rows, columns)), shape=(count, count)).tocsc()
-    found = spsolve(beside + diags_array(diagonal, format="csc"), right)
-    temperature = np.full(k.shape, np.nan)
-    temperature[np.isfinite(k)] = found
-    return Solution(x, y, temperature, k, _surfaces(films, found), count)
+    return System(x, y, k, beside + diags_array(diagonal, format="csc"), right, films)
 
 
 @dataclass(frozen=True, eq=False)

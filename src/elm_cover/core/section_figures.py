@@ -157,6 +157,16 @@ def explain(
         high=(plan.ventilation.high_in2, "in²"),
     )
     gap = (section.settings.vent_gap_in, "in")
+    figure(
+        "ventilation.channels_in2",
+        plan.ventilation.channels_in2,
+        "in²",
+        "gap × clear width, over every bay with a baffle",
+        "clear width: spacing − 1½ in; the chute's opening is no less than the vent's",
+        gap=gap,
+        spacing=(section.spacing_in, "in"),
+        baffles=(sum(eave.baffles or 0 for eave in plan.eaves), "bays"),
+    )
     for eave in plan.eaves:
         edge = section.edges[eave.edge]
         at = f"eaves.{eave.edge}."

@@ -26,8 +26,8 @@ from ..core.result import EavePlan
 from ..core.units import eighths, feet_inches, r_value
 from ..job import Job, framing_of
 from ..job_fields import Fault, JobError
-from .paper import MARGIN, caption, fitted, fonts
-from .sheet_drawing import BOLD, INK, REGULAR, SOFT, paint_cut
+from .paper import MARGIN, caption, page_one
+from .sheet_drawing import INK, REGULAR, SOFT, paint_cut
 
 # Paper inches : real inches, 1 to …; the largest that fits is taken.
 SCALES = (2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48, 64, 96, 128, 200, 400)
@@ -64,25 +64,15 @@ def eave_detail(job: Job, today: date, section: str | None = None, edge: int | N
 
     Raises JobError where there is no such eave, or its heel, pitch or fill is not known yet.
     """
-    fonts()
     result = plan(job)
     eave = _asked(job, result, section, edge)
     fields = result.fields[eave.section]
     cut = drawing(result, framing_of(job), _through_a_baffle(eave.section, eave.run))["cut"]
-    width, height = letter
     buffer = BytesIO()
-    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
-    canvas.setTitle(f"Eave detail, {job.name or 'unnamed job'}")
-    canvas.setAuthor("Elm Cover")
-    canvas.setFillColor(INK)
-    canvas.setFont(BOLD, 17)
-    canvas.drawString(MARGIN, height - 54, fitted(f"Eave detail, {eave.side} side", BOLD, 17, 330))
-    canvas.setFont(REGULAR, 9)
-    canvas.setFillColor(SOFT)
+    name = job.name or "unnamed job"
     where = ", ".join(filter(None, (job.name, job.address, _section_name(job, eave.section))))
-    canvas.drawString(MARGIN, height - 68, fitted(where, REGULAR, 9, width - 2 * MARGIN - 130))
-    canvas.drawRightString(width - MARGIN, height - 54, "Elm Cover")
-    canvas.drawRightString(width - MARGIN, height - 68, f"planned {today.isoformat()}")
+    title = f"Eave detail, {eave.side} side"
+    canvas = page_one(buffer, f"Eave detail, {name}", title, where, "Eave detail, Elm Cover", today)
     scale, low = _draw(canvas, cut, eave.plan, fields.eaves[eave.plan.edge].vent_gap_in)
     caption(
         canvas, MARGIN, DRAWING_HIGH + 8, f"Section through the {eave.side} eave, 1 to {scale}, dimensions in inches"

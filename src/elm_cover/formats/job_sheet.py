@@ -22,7 +22,7 @@ from ..core.result import EavePlan, Flag, SectionPlan
 from ..core.units import eighths, feet_inches, r_value, whole_up
 from ..job import Job, framing_of
 from .eave_lines import eave_lines
-from .paper import MARGIN, caption, fitted, fonts
+from .paper import MARGIN, caption, fitted, page_one
 from .sheet_drawing import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
@@ -38,22 +38,14 @@ CAUTIONS = (
 
 def job_sheet(job: Job, today: date) -> bytes:
     """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
-    fonts()
     result = plan(job)
     drawn = drawing(result, framing_of(job))
     width, height = letter
     buffer = BytesIO()
-    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
-    canvas.setTitle(f"Job sheet, {job.name or 'unnamed job'}")
-    canvas.setAuthor("Elm Cover")
-    canvas.setFillColor(INK)
-    canvas.setFont(BOLD, 17)
-    canvas.drawString(MARGIN, height - 54, fitted(job.name or "Unnamed job", BOLD, 17, width - 2 * MARGIN - 130))
-    canvas.setFont(REGULAR, 9)
-    canvas.setFillColor(SOFT)
-    canvas.drawString(MARGIN, height - 68, fitted(job.address or "", REGULAR, 9, width - 2 * MARGIN - 130))
-    canvas.drawRightString(width - MARGIN, height - 54, "Job sheet, Elm Cover")
-    canvas.drawRightString(width - MARGIN, height - 68, f"planned {today.isoformat()}")
+    name = job.name or "unnamed job"
+    canvas = page_one(
+        buffer, f"Job sheet, {name}", job.name or "Unnamed job", job.address or "", "Job sheet, Elm Cover", today
+    )
     _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
     if drawn["sections"]:
         scale = draw_floor(canvas, drawn, (MARGIN, height - 352, width - 2 * MARGIN, 222))

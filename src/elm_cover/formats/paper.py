@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from datetime import date
 from functools import cache
 from importlib import resources
+from io import BytesIO
 
+from reportlab.lib.pagesizes import letter
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-from .sheet_drawing import BOLD, INK, REGULAR
+from .sheet_drawing import BOLD, INK, REGULAR, SOFT
 
 MARGIN = 40.0
 
@@ -35,3 +38,22 @@ def caption(canvas: Canvas, x: float, y: float, text: str) -> None:
     canvas.setFont(BOLD, 9)
     canvas.setFillColor(INK)
     canvas.drawString(x, y, text)
+
+
+def page_one(buffer: BytesIO, file_title: str, title: str, where: str, kind: str, today: date) -> Canvas:
+    """A letter page begun: title and place at the left, what paper it is and the day at the right."""
+    fonts()
+    width, height = letter
+    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
+    canvas.setTitle(file_title)
+    canvas.setAuthor("Elm Cover")
+    room = width - 2 * MARGIN - 130
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 17)
+    canvas.drawString(MARGIN, height - 54, fitted(title, BOLD, 17, room))
+    canvas.setFont(REGULAR, 9)
+    canvas.setFillColor(SOFT)
+    canvas.drawString(MARGIN, height - 68, fitted(where, REGULAR, 9, room))
+    canvas.drawRightString(width - MARGIN, height - 54, kind)
+    canvas.drawRightString(width - MARGIN, height - 68, f"planned {today.isoformat()}")
+    return canvas

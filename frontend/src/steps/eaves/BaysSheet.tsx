@@ -52,7 +52,7 @@ export function BaysSheet() {
               <tr>
                 <th scope="col">rule</th>
                 <th scope="col">baffles</th>
-                <th scope="col">no air</th>
+                <th scope="col">bays without air</th>
                 <th scope="col">plate to wind</th>
               </tr>
             </thead>
@@ -63,7 +63,7 @@ export function BaysSheet() {
                   <tr key={school.rule} className={here ? "here" : undefined}>
                     <th scope="row">{school.title}</th>
                     <td>{count(school.baffles)}</td>
-                    <td>{count(school.without_air)} bays</td>
+                    <td>{count(school.without_air)}</td>
                     <td>
                       {school.to_wind
                         ? `${units.length(school.to_wind_ft).value} ${units.length(school.to_wind_ft).unit}`

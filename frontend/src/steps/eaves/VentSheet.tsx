@@ -74,9 +74,14 @@ export function VentSheet() {
               <tr>
                 <th scope="row">let through by the channels</th>
                 <td>
-                  {found.channels_in2 === null || found.channels_in2 === undefined
-                    ? "not known yet"
-                    : area(found.channels_in2)}
+                  <FigureButton
+                    name="What the channels let through"
+                    figure={plan?.figures[`sections.${section.id}.ventilation.channels_in2`]}
+                  >
+                    {found.channels_in2 === null || found.channels_in2 === undefined
+                      ? "not known yet"
+                      : area(found.channels_in2)}
+                  </FigureButton>
                 </td>
               </tr>
               <tr>
