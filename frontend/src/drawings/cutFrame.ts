@@ -20,7 +20,7 @@ export interface CutFrame {
 
 const OVERHANG_IN = 18;
 const NARROW_PX = 500;
-/** Room for the flag beside the ruler, where the whole cut is shown. */
+/** Room for the flag beside the ruler, so that it lies on full depth. */
 const FLAG_ROOM_PX = 140;
 const NARROW_OVERHANG_PX = 30;
 const BELOW_PX = 52;
@@ -43,7 +43,7 @@ export function cutFrame(cut: DrawnCut, view: CutView, width: number, height: nu
           (ground - ABOVE_PX) / least,
           narrow
             ? (rulerX - 8 - NARROW_OVERHANG_PX) / (reach * stretch)
-            : (rulerX - 8) / (reach * stretch + OVERHANG_IN / 2),
+            : (rulerX - FLAG_ROOM_PX) / (reach * stretch + OVERHANG_IN),
         );
   const overhang = cut.ends.some((e) => e.eave) ? OVERHANG_IN : 6;
   const plateX =
