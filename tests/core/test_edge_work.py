@@ -11,7 +11,7 @@ from elm_cover.core.eaves import Eave
 from elm_cover.core.edge_work import EdgeWork, Remedy, dressing
 from elm_cover.core.plan.rack import rack
 from elm_cover.job import read_job
-from tests.conftest import attic, planned
+from tests.conftest import attic, codes, planned
 
 HEEL = Eave(6.5, 5, 1.5, 0.0)
 
@@ -34,6 +34,8 @@ def test_the_remedy_fills_the_room_over_the_plate_by_hand(job: dict[str, Any]) -
     # What the remedy fills takes no bags: less is blown, the chart's count stays.
     assert found.bags.field < bare.bags.field and found.bags.chart == bare.bags.chart
     assert found.depth_total_in == bare.depth_total_in
+    # Nothing more is said of a plate that is seen to.
+    assert "plate_starved" in codes(planned(attic())) and "plate_starved" not in codes(planned(job))
 
 
 def test_foam_counts_along_the_slope_as_far_in_as_the_fill_touches_it(job: dict[str, Any]) -> None:

@@ -7,6 +7,7 @@ import numpy as np
 from .baffles import NEAR_IN, clear_width_in, fitting
 from .bays import NO_AIR, BayRow
 from .eaves import LOW_ROOF_PITCH_IN_12, Eave
+from .edge_work import Remedy
 from .framing import JOIST_WIDTH_IN
 from .outline import Grid, edge_side
 from .result import EavePlan, Notebook
@@ -19,10 +20,10 @@ CODE_VENT_GAP_IN = 1.0
 
 
 def alike(section: SectionInput, known: list[tuple[int, Eave, EavePlan]]) -> list[list[tuple[int, Eave, EavePlan]]]:
-    """Eaves with the same section and soffit together, so that what holds for several is said once."""
-    groups: dict[tuple[Eave, str | None], list[tuple[int, Eave, EavePlan]]] = {}
+    """Eaves with the same section, soffit and remedy together, so that what holds for several is said once."""
+    groups: dict[tuple[Eave, str | None, Remedy | None], list[tuple[int, Eave, EavePlan]]] = {}
     for item in known:
-        groups.setdefault((item[1], section.edges[item[0]].soffit), []).append(item)
+        groups.setdefault((item[1], section.edges[item[0]].soffit, section.edges[item[0]].remedy), []).append(item)
     return list(groups.values())
 
 
@@ -62,7 +63,8 @@ def eave_flags(
             "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
         )
     half = taper.depth_in / 2
-    if plan.depth_at_plate_in is not None and 0 <= plan.depth_at_plate_in < half:
+    mended = edge.remedy is not None
+    if plan.depth_at_plate_in is not None and 0 <= plan.depth_at_plate_in < half and not mended:
         shown = "" if plan.r_at_plate is None else f", {r_value(plan.r_at_plate)}"
         notes.flag(
             "plate_starved",
