@@ -27,6 +27,9 @@ class Prices(DocumentModel):
     mineral_wool_batt_per_ft2_r: Price = 0.042
     baffle_piece: Price = 2.4
     wind_block: Price = 1.2
+    dense_batt_per_ft3: Price = 3.6
+    rigid_board_per_ft3: Price = 12.0
+    sprayed_foam_per_ft3: Price = 16.0
     removal_bag: Price = 3.5
     disposal_per_lb: Price = 0.12
     labor_per_person_hour: Price = 46.0
@@ -45,6 +48,7 @@ class Rates(DocumentModel):
     enclosed_share_of_feed: Rate = 0.5
     baffles_per_person_hour: Rate = 10.0
     wind_blocks_per_person_hour: Rate = 12.0
+    edge_ft_per_person_hour: Rate = 20.0
     batts_ft2_per_person_hour: Rate = 125.0
     batts_among_wires_less_pct: Percent = 40.0
     minutes_per_cut: Number = Field(1.0, ge=0, le=60)

@@ -98,6 +98,14 @@ def test_counts_by_run(job: dict[str, Any]) -> None:
     assert planned(job).sections[0].eaves[0].wind_blocks == 0
 
 
+def test_lengths_need_no_spacing(job: dict[str, Any]) -> None:
+    known = planned(job).sections[0].eaves[0]
+    del job["sections"][0]["framing"]["spacing_in"]
+    found = planned(job).sections[0].eaves[0]
+    assert (found.bays, found.baffles, found.pieces) == (None, None, None)
+    assert (found.baffle_length_in, found.pieces_per_bay) == (known.baffle_length_in, known.pieces_per_bay)
+
+
 def test_bad_bays_say_the_way_out() -> None:
     wide = attic()
     wide["settings"] = {"baffle_width_in": 23.5}

@@ -54,6 +54,19 @@ def test_foam_counts_along_the_slope_as_far_in_as_the_fill_touches_it(job: dict[
     assert dressing(EdgeWork(), {0: HEEL}, edge, plane) is None
 
 
+def test_a_remedy_is_priced_by_its_volume_and_timed_by_the_foot(job: dict[str, Any]) -> None:
+    bare = planned(job)
+    found = planned(with_remedy(job, reach_in=20.0))
+    # 20 in deep in plan, 4.875 in at the plate and 4.875 + 20 · 5/12 at its end: a trapezium, along 38 ft.
+    ft3 = 20 * (4.875 + 4.875 + 20 * 5 / 12) / 2 / 144 * 38
+    assert found.sections[0].eaves[0].remedy_ft3 == pytest.approx(ft3, rel=1e-5)
+    assert found.cost is not None and bare.cost is not None
+    lines = {line.what: line for line in found.cost.lines}
+    assert lines["Rigid board over the plate"].total == pytest.approx(2 * ft3 * 12.0, rel=1e-5)
+    assert lines["Filling over the plates"].amount == pytest.approx(76 / 20)
+    assert found.cost.price > bare.cost.price
+
+
 @pytest.mark.parametrize("work", ["remedy", "foam"])
 def test_the_rack_weighs_the_picked_way_as_it_is_planned(work: str) -> None:
     job = attic()

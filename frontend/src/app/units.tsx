@@ -8,6 +8,7 @@ export const R_PER_RSI = 5.678;
 const M2_PER_FT2 = 0.09290304;
 const BTU_PER_KWH = 3412;
 const W_M_PER_BTU_H_FT = 0.9615;
+const M3_PER_FT3 = 0.0283168;
 const KG_PER_LB = 0.45359237;
 
 export function eighths(inches: number): string {
@@ -35,6 +36,7 @@ export interface Units {
   load: (psf: number) => Shown;
   openArea: (in2: number) => Shown;
   weight: (lb: number) => Shown;
+  volume: (ft3: number) => Shown;
   r: (r: number) => string;
   temperature: (f: number) => string;
   /** Heat of a year. */
@@ -62,6 +64,8 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
       : { value: number(psf, 2), unit: "lb/ft²" };
   const weight = (lb: number): Shown =>
     metric ? { value: number(lb * KG_PER_LB, 1), unit: "kg" } : { value: String(lb), unit: "lb" };
+  const volume = (ft3: number): Shown =>
+    metric ? { value: number(ft3 * M3_PER_FT3, 2), unit: "m³" } : { value: number(ft3, 1), unit: "ft³" };
   const openArea = (in2: number): Shown =>
     metric ? { value: number(in2 * 6.4516, 0), unit: "cm²" } : { value: number(in2, 0), unit: "in²" };
   const temperature = (f: number) =>
@@ -101,7 +105,22 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
         return { value: Number.isInteger(value) ? number(value, 0) : number(value, 2), unit };
     }
   };
-  return { metric, toggle, depth, length, area, load, openArea, weight, r, temperature, heat, alongEave, figure };
+  return {
+    metric,
+    toggle,
+    depth,
+    length,
+    area,
+    load,
+    openArea,
+    weight,
+    volume,
+    r,
+    temperature,
+    heat,
+    alongEave,
+    figure,
+  };
 }
 
 const Context = createContext<Units>(unitsOf(false, () => {}));

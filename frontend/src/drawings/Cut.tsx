@@ -11,6 +11,7 @@ import { Heat } from "./Heat";
 import { Ruler } from "./Ruler";
 import { texture } from "./Textures";
 import { CutWords } from "./Words";
+import "./heat.css";
 
 const ROLE_ORDER = [
   "deck",

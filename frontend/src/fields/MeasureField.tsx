@@ -13,10 +13,12 @@ interface Props {
   least?: number;
   most?: number;
   hint?: string;
+  /** Where an empty field is an answer. */
+  onEmpty?: () => void;
 }
 
 /** A length as a person writes it: 16 3/4, 16¾, 2'4, 38 ft 6 in, 425 mm. Says what is allowed where it cannot be used. */
-export function MeasureField({ label, path, kind, value, onValue, least = 0, most = 1000, hint }: Props) {
+export function MeasureField({ label, path, kind, value, onValue, least = 0, most = 1000, hint, onEmpty }: Props) {
   const units = useUnits();
   const { faults } = useBench();
   const shown = (v: number | null | undefined) => {
@@ -30,6 +32,10 @@ export function MeasureField({ label, path, kind, value, onValue, least = 0, mos
     return `${s.value} ${s.unit}`;
   };
   const take = (text: string) => {
+    if (onEmpty && text.trim() === "") {
+      onEmpty();
+      return null;
+    }
     const read = kind === "in" ? readInches(text, units.metric) : readFeet(text, units.metric);
     if (read === null) return `Type ${kind === "in" ? "inches, like 6 1/2" : "feet, like 38 or 12'6"}`;
     if (read < least || read > most) return `${label}: ${limit(least)} to ${limit(most)}`;

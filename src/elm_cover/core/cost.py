@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from .coverage import bags_to_order
+from .edge_work import REMEDIES
 from .quantities import Quantities
 from .section_input import ProductInput
 
@@ -91,6 +92,7 @@ def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
         "laying batts": by_hand / rates["batts_ft2_per_person_hour"] + q.cuts * rates["minutes_per_cut"] / 60,
         "fitting baffles": q.baffles / rates["baffles_per_person_hour"],
         "fitting wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
+        "filling over the plates": q.edge_ft / rates["edge_ft_per_person_hour"],
         "clearing out": PEOPLE_AT_THE_VACUUM * q.removal_ft3 / rates["vacuum_ft3_per_hour_of_two"],
     }
     return {what: hours for what, hours in found.items() if hours > 0}
@@ -106,6 +108,7 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
         lines.append(_line(product.name, "material", count, unit, pack_price(product, book)))
     lines.append(_line("Baffles", "material", q.baffle_pieces, "pieces", book.prices["baffle_piece"]))
     lines.append(_line("Wind blocks", "material", q.wind_blocks, "pieces", book.prices["wind_block"]))
+    lines += edge_lines(q, book)
     sacks = math.ceil(q.removal_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
     lines.append(_line("Removal bags", "material", sacks, "bags", book.prices["removal_bag"]))
     lines.append(_line("Disposal", "disposal", q.removal_lb, "lb", book.prices["disposal_per_lb"]))
@@ -131,6 +134,14 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
         hours,
         hours / crew,
     )
+
+
+def edge_lines(q: Quantities, book: BookInput) -> list[CostLine]:
+    """What fills the room over the plates, by kind."""
+    return [
+        _line(REMEDIES[kind].title.capitalize(), "material", ft3, "ft³", book.prices[f"{kind}_per_ft3"])
+        for kind, ft3 in q.edge_ft3.items()
+    ]
 
 
 def _line(what: str, group: str, amount: float, unit: str, each: float) -> CostLine:

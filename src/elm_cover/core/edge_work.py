@@ -51,6 +51,7 @@ REMEDIES = {
     ),
 }
 REACH_IN = 24.0
+SAMPLES = 256
 
 
 @dataclass(frozen=True)
@@ -67,6 +68,13 @@ def remedy_of(kind: str, r_per_in: float | None = None, reach_in: float | None =
     return Remedy(
         kind, REMEDIES[kind].r_per_in if r_per_in is None else r_per_in, REACH_IN if reach_in is None else reach_in
     )
+
+
+def remedy_ft3_per_ft(eave: Eave, remedy: Remedy, depth_in: float) -> float:
+    """How much of it each foot of eave takes, ft³: ∫ min(D, room) dx from the plate's outer edge to reach_in, /144."""
+    x = (np.arange(SAMPLES) + 0.5) * remedy.reach_in / SAMPLES
+    room = np.maximum(0.0, eave.room_at_plate_in + x * eave.slope)
+    return float(np.minimum(depth_in, room).mean()) * remedy.reach_in / 144
 
 
 @dataclass(frozen=True)

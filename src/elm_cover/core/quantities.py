@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
-from .result import Bags, BattTakeOff, Removal, SectionPlan
+from .result import Bags, BattTakeOff, EavePlan, Removal, SectionPlan
 from .section_input import SectionInput
 
 
@@ -13,13 +13,16 @@ from .section_input import SectionInput
 class Quantities:
     """Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
 
-    enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit.
+    enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
+    room over the plates, by kind of remedy, along edge_ft of eave.
     """
 
     area_ft2: float = 0.0
     packs: dict[str, float] = field(default_factory=dict)
     blown_lb: dict[str, float] = field(default_factory=dict)
     enclosed_lb: dict[str, float] = field(default_factory=dict)
+    edge_ft3: dict[str, float] = field(default_factory=dict)
+    edge_ft: float = 0.0
     batt_ft2: float = 0.0
     batt_ft2_among_wires: float = 0.0
     cuts: int = 0
@@ -34,11 +37,14 @@ class Quantities:
 @dataclass(frozen=True)
 class EaveCount:
     """Of one eave: bays that get a baffle, pieces bought for them, and bays closed by a piece of its own: a wind block or a
-    batt plug, which go in alike."""
+    batt plug, which go in alike. remedy: its kind, with what it takes and along how many feet; None where there is none."""
 
     baffles: int
     pieces: int
     blocks: int
+    remedy: str | None = None
+    remedy_ft3: float = 0.0
+    run_ft: float = 0.0
 
 
 def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
@@ -53,9 +59,21 @@ def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
         plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
         plan.bags,
         plan.batts,
-        [EaveCount(eave.baffles or 0, eave.pieces or 0, (eave.wind_blocks or 0) + eave.plugs) for eave in plan.eaves],
+        [_eave_count(section, eave) for eave in plan.eaves],
         None if old is None else old.action,
         None if old is None else old.removal,
+    )
+
+
+def _eave_count(section: SectionInput, eave: EavePlan) -> EaveCount:
+    remedy = section.edges[eave.edge].remedy
+    return EaveCount(
+        eave.baffles or 0,
+        eave.pieces or 0,
+        (eave.wind_blocks or 0) + eave.plugs,
+        None if remedy is None else remedy.kind,
+        eave.remedy_ft3 or 0.0,
+        eave.run_ft,
     )
 
 
@@ -81,11 +99,17 @@ def taken(
         packs[layer.product] = packs.get(layer.product, 0.0) + layer.bundles
     among = sum(la.covered_ft2 * la.splits / (la.whole + la.cuts) for la in batts if la.splits)
     counted = list(eaves)
+    edge: dict[str, float] = {}
+    for eave in counted:
+        if eave.remedy is not None:
+            edge[eave.remedy] = edge.get(eave.remedy, 0.0) + eave.remedy_ft3
     return Quantities(
         area_ft2,
         packs,
         blown,
         enclosed,
+        edge,
+        sum(eave.run_ft for eave in counted if eave.remedy is not None),
         sum(layer.covered_ft2 for layer in batts),
         among,
         sum(layer.cuts + layer.splits for layer in batts),
@@ -101,7 +125,7 @@ def taken(
 def total(parts: Iterable[Quantities]) -> Quantities:
     """All of them together."""
     sums: dict[str, float] = {}
-    by: dict[str, dict[str, float]] = {"packs": {}, "blown_lb": {}, "enclosed_lb": {}}
+    by: dict[str, dict[str, float]] = {"packs": {}, "blown_lb": {}, "enclosed_lb": {}, "edge_ft3": {}}
     for part in parts:
         for name, value in vars(part).items():
             if name in by:

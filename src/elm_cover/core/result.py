@@ -63,6 +63,7 @@ class EavePlan:
     """One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
     round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
     to_wind: bays open to the soffit with nothing before the fill. channel_in2: what the channels let through.
+    remedy_ft3: what fills the room over the plate instead of the fill, over the run.
     """
 
     edge: int
@@ -93,6 +94,7 @@ class EavePlan:
     channel_in2: float | None = None
     last_bay_in: float | None = None
     baffle_width_in: float | None = None
+    remedy_ft3: float | None = None
 
 
 @dataclass(frozen=True)

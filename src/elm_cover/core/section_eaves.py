@@ -9,7 +9,7 @@ import numpy as np
 from .baffles import BaffleInput, fitting
 from .bays import BayRow, bay_row
 from .eaves import Eave
-from .edge_work import Dressing, EdgeWork, Remedy
+from .edge_work import Dressing, EdgeWork, Remedy, remedy_ft3_per_ft
 from .outline import Grid, edge_length_ft, edge_side
 from .result import EavePlan, Notebook
 from .roof import RoofField
@@ -96,28 +96,12 @@ def eave_plan(
     """One eave's figures, as far as they are known."""
     edge = section.edges[edge_index]
     run_ft = edge_length_ft(section.outline_ft, edge_index)
-    if row is None:
-        return EavePlan(edge_index, run_ft, baffles=0 if section.vented is False else None)
     settings = section.settings
-    plan = EavePlan(
-        edge_index,
-        run_ft,
-        len(row.bays),
-        row.baffles,
-        blocked=row.state_count("blocked"),
-        obstructed=row.state_count("obstructed"),
-        solid=row.solid,
-        plugs=row.plugs,
-        without_air=row.without_air,
-        to_wind=row.to_wind,
-        to_wind_ft=row.to_wind_ft,
-        by_hand=row.by_hand,
-        channel_in2=None if row.baffles is None else row.channel_in2(settings.vent_gap_in),
-        last_bay_in=row.last_in,
-        baffle_width_in=settings.baffle.fitted_width_in(row.spacing_in),
-    )
-    if row.baffles is None:
-        notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
+    plan = EavePlan(edge_index, run_ft, baffles=0 if section.vented is False else None)
+    if row is not None:
+        plan = _with_bays(plan, row, section)
+        if row.baffles is None:
+            notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
     if eave is None or taper is None:
         return plan
     depth = taper.depth_in
@@ -126,8 +110,8 @@ def eave_plan(
     plate_r, mean_depth, mean_r = over_the_plate(
         eave, taper, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
     )
-    blocks = None if row.baffles is None else wind_blocks(row.baffles, settings.baffle)
-    bought = None if row.baffles is None else row.baffles * pieces
+    blocks = None if plan.baffles is None else wind_blocks(plan.baffles, settings.baffle)
+    bought = None if plan.baffles is None else plan.baffles * pieces
     return replace(
         plan,
         pieces_per_bay=pieces,
@@ -142,6 +126,27 @@ def eave_plan(
         depth_over_plate_mean_in=mean_depth,
         r_over_plate_mean=mean_r,
         room_at_plate_in=eave.room_at_plate_in,
+        remedy_ft3=None if edge.remedy is None else remedy_ft3_per_ft(eave, edge.remedy, depth) * run_ft,
+    )
+
+
+def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
+    """The eave with what its bays come to."""
+    return replace(
+        plan,
+        bays=len(row.bays),
+        baffles=row.baffles,
+        blocked=row.state_count("blocked"),
+        obstructed=row.state_count("obstructed"),
+        solid=row.solid,
+        plugs=row.plugs,
+        without_air=row.without_air,
+        to_wind=row.to_wind,
+        to_wind_ft=row.to_wind_ft,
+        by_hand=row.by_hand,
+        channel_in2=None if row.baffles is None else row.channel_in2(section.settings.vent_gap_in),
+        last_bay_in=row.last_in,
+        baffle_width_in=section.settings.baffle.fitted_width_in(row.spacing_in),
     )
 
 

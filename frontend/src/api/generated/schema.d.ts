@@ -687,6 +687,7 @@ export interface components {
              *       "prices": {
              *         "baffle_piece": 2.4,
              *         "cellulose_loose_per_lb": 0.62,
+             *         "dense_batt_per_ft3": 3.6,
              *         "disposal_per_lb": 0.12,
              *         "glass_batt_per_ft2_r": 0.026,
              *         "glass_loose_per_lb": 1.45,
@@ -694,6 +695,8 @@ export interface components {
              *         "mineral_wool_batt_per_ft2_r": 0.042,
              *         "mineral_wool_loose_per_lb": 0.98,
              *         "removal_bag": 3.5,
+             *         "rigid_board_per_ft3": 12,
+             *         "sprayed_foam_per_ft3": 16,
              *         "wind_block": 1.2,
              *         "wood_fiber_loose_per_lb": 0.88
              *       },
@@ -702,6 +705,7 @@ export interface components {
              *         "batts_among_wires_less_pct": 40,
              *         "batts_ft2_per_person_hour": 125,
              *         "crew": 2,
+             *         "edge_ft_per_person_hour": 20,
              *         "enclosed_share_of_feed": 0.5,
              *         "machine": "truck",
              *         "minutes_per_cut": 1,
@@ -889,6 +893,9 @@ export interface components {
              *       "mineral_wool_batt_per_ft2_r": 0.042,
              *       "baffle_piece": 2.4,
              *       "wind_block": 1.2,
+             *       "dense_batt_per_ft3": 3.6,
+             *       "rigid_board_per_ft3": 12,
+             *       "sprayed_foam_per_ft3": 16,
              *       "removal_bag": 3.5,
              *       "disposal_per_lb": 0.12,
              *       "labor_per_person_hour": 46
@@ -907,6 +914,7 @@ export interface components {
              *       "enclosed_share_of_feed": 0.5,
              *       "baffles_per_person_hour": 10,
              *       "wind_blocks_per_person_hour": 12,
+             *       "edge_ft_per_person_hour": 20,
              *       "batts_ft2_per_person_hour": 125,
              *       "batts_among_wires_less_pct": 40,
              *       "minutes_per_cut": 1,
@@ -1614,6 +1622,21 @@ export interface components {
              */
             wind_block?: number;
             /**
+             * Dense Batt Per Ft3
+             * @default 3.6
+             */
+            dense_batt_per_ft3?: number;
+            /**
+             * Rigid Board Per Ft3
+             * @default 12
+             */
+            rigid_board_per_ft3?: number;
+            /**
+             * Sprayed Foam Per Ft3
+             * @default 16
+             */
+            sprayed_foam_per_ft3?: number;
+            /**
              * Removal Bag
              * @default 3.5
              */
@@ -1718,6 +1741,11 @@ export interface components {
              * @default 12
              */
             wind_blocks_per_person_hour?: number;
+            /**
+             * Edge Ft Per Person Hour
+             * @default 20
+             */
+            edge_ft_per_person_hour?: number;
             /**
              * Batts Ft2 Per Person Hour
              * @default 125
@@ -2630,6 +2658,7 @@ export interface components {
          * @description One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
          *     round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
          *     to_wind: bays open to the soffit with nothing before the fill. channel_in2: what the channels let through.
+         *     remedy_ft3: what fills the room over the plate instead of the fill, over the run.
          */
         EavePlan: {
             /** Edge */
@@ -2766,6 +2795,11 @@ export interface components {
              * @default null
              */
             baffle_width_in?: number | null;
+            /**
+             * Remedy Ft3
+             * @default null
+             */
+            remedy_ft3?: number | null;
         };
         /** EaveShown */
         EaveShown: {
@@ -4295,7 +4329,8 @@ export interface components {
          * Quantities
          * @description Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
          *
-         *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit.
+         *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
+         *     room over the plates, by kind of remedy, along edge_ft of eave.
          */
         Quantities: {
             /**
@@ -4315,6 +4350,15 @@ export interface components {
             enclosed_lb?: {
                 [key: string]: number;
             };
+            /** Edge Ft3 */
+            edge_ft3?: {
+                [key: string]: number;
+            };
+            /**
+             * Edge Ft
+             * @default 0
+             */
+            edge_ft?: number;
             /**
              * Batt Ft2
              * @default 0
@@ -4561,6 +4605,7 @@ export interface components {
              *       "prices": {
              *         "baffle_piece": 2.4,
              *         "cellulose_loose_per_lb": 0.62,
+             *         "dense_batt_per_ft3": 3.6,
              *         "disposal_per_lb": 0.12,
              *         "glass_batt_per_ft2_r": 0.026,
              *         "glass_loose_per_lb": 1.45,
@@ -4568,6 +4613,8 @@ export interface components {
              *         "mineral_wool_batt_per_ft2_r": 0.042,
              *         "mineral_wool_loose_per_lb": 0.98,
              *         "removal_bag": 3.5,
+             *         "rigid_board_per_ft3": 12,
+             *         "sprayed_foam_per_ft3": 16,
              *         "wind_block": 1.2,
              *         "wood_fiber_loose_per_lb": 0.88
              *       },
@@ -4576,6 +4623,7 @@ export interface components {
              *         "batts_among_wires_less_pct": 40,
              *         "batts_ft2_per_person_hour": 125,
              *         "crew": 2,
+             *         "edge_ft_per_person_hour": 20,
              *         "enclosed_share_of_feed": 0.5,
              *         "machine": "truck",
              *         "minutes_per_cut": 1,

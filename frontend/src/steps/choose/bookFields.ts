@@ -36,6 +36,9 @@ export const PRICES: readonly Field<keyof Prices>[] = [
   price("mineral_wool_batt_per_ft2_r", "Mineral batts, a ft² and R"),
   price("baffle_piece", "Baffle, a piece"),
   price("wind_block", "Wind block, each"),
+  price("dense_batt_per_ft3", "Dense batts at the edge, a ft³"),
+  price("rigid_board_per_ft3", "Board over the plate, a ft³"),
+  price("sprayed_foam_per_ft3", "Sprayed foam, a ft³"),
   price("removal_bag", "Removal bag, each"),
   price("disposal_per_lb", "Disposal, a lb"),
 ];
@@ -50,6 +53,7 @@ export const RATES: readonly Field<keyof Rates>[] = [
   rate("enclosed_share_of_feed", "Closed bays, share of it", ""),
   rate("baffles_per_person_hour", "Baffles, person-hour", ""),
   rate("wind_blocks_per_person_hour", "Wind blocks, person-hour", ""),
+  rate("edge_ft_per_person_hour", "Over the plates, person-hour", "ft"),
   rate("batts_ft2_per_person_hour", "Batts, person-hour", "ft²"),
   rate("batts_among_wires_less_pct", "Less among wires", "%"),
   rate("minutes_per_cut", "Each cut", "min"),

@@ -153,16 +153,16 @@ export function BaysSheet() {
           />
         </div>
         <div className="pair">
-          <NumberField
+          <MeasureField
             label="Width"
-            unit="in"
+            kind="in"
             path="settings.baffle_width_in"
-            value={settings.baffle_width_in ?? null}
+            value={settings.baffle_width_in}
             least={1}
             most={48}
-            mayBeEmpty
             hint="empty: the bay's"
             onValue={(v) => set({ baffle_width_in: v })}
+            onEmpty={() => set({ baffle_width_in: null })}
           />
           <NumberField
             label={foam ? "Screws a piece" : "Staples a piece"}

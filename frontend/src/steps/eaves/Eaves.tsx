@@ -6,6 +6,7 @@ import { CornerSheet } from "./CornerSheet";
 import { EdgeAdvice } from "./EdgeAdvice";
 import { PlateSheet } from "./PlateSheet";
 import { VentSheet } from "./VentSheet";
+import "./eaves.css";
 
 const PARTS = [
   { value: "bays", label: "bays" },

@@ -148,7 +148,12 @@ export function PlateSheet() {
           </table>
           {remedy ? (
             <>
-              <p className="note">{lists.remedies[remedy.kind]?.mind} Not in price or hours yet.</p>
+              <p className="note">
+                {lists.remedies[remedy.kind]?.mind}{" "}
+                {eave.remedy_ft3
+                  ? `This run takes ${units.volume(eave.remedy_ft3).value} ${units.volume(eave.remedy_ft3).unit}, in the price as made-up start values.`
+                  : ""}
+              </p>
               <div className="pair">
                 <NumberField
                   label="R per inch"

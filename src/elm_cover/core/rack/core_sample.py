@@ -7,9 +7,11 @@ from dataclasses import dataclass, replace
 
 from ..baffles import fitting
 from ..build_up import BuildUp, build_up
+from ..edge_work import remedy_ft3_per_ft
 from ..existing import R_TOLERANCE
 from ..layout import count
 from ..old_fill import NO_CREDIT, only_batts
+from ..outline import edge_length_ft
 from ..quantities import EaveCount, Quantities, taken
 from ..result import BattTakeOff, Notebook
 from ..section_eaves import over_the_plate, wind_blocks
@@ -241,7 +243,13 @@ def _eave_count(section: SectionInput, run: Run, depth_in: float) -> EaveCount:
     baffle = section.settings.baffle
     baffles = run.row.baffles or 0
     pieces = baffles * fitting(run.eave, depth_in, baffle).count
-    return EaveCount(baffles, pieces, wind_blocks(baffles, baffle) + run.row.plugs)
+    blocks = wind_blocks(baffles, baffle) + run.row.plugs
+    remedy = section.edges[run.index].remedy
+    if remedy is None:
+        return EaveCount(baffles, pieces, blocks)
+    run_ft = edge_length_ft(section.outline_ft, run.index)
+    ft3 = remedy_ft3_per_ft(run.eave, remedy, depth_in) * run_ft
+    return EaveCount(baffles, pieces, blocks, remedy.kind, ft3, run_ft)
 
 
 def _heel_line(floor: Floor) -> float | None:

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..cost import BookInput, pack_price, work_hours
+from ..cost import BookInput, edge_lines, pack_price, work_hours
 from ..quantities import Quantities
 from ..section_input import ProductInput
 
@@ -144,6 +144,7 @@ def _direct(q: Quantities, book: BookInput) -> float:
     """Labor, disposal and eave pieces of one section: what is a plain sum over sections."""
     labor = sum(work_hours(q, book).values()) * book.prices["labor_per_person_hour"]
     pieces = q.baffle_pieces * book.prices["baffle_piece"] + q.wind_blocks * book.prices["wind_block"]
+    pieces += sum(line.total for line in edge_lines(q, book))
     return labor + pieces + q.removal_lb * book.prices["disposal_per_lb"]
 
 
