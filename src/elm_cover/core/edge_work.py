@@ -28,29 +28,31 @@ from .outline import Floats, Integers
 
 @dataclass(frozen=True)
 class RemedyKind:
-    """title: as it reads in a sentence. r_per_in: to start from. mind: what to mind."""
+    """title: as it reads in a sentence. r_per_in, reach_in: to start from. mind: what to mind."""
 
     title: str
     r_per_in: float
     mind: str
+    reach_in: float
 
 
 REMEDIES = {
     "dense_batt": RemedyKind(
-        "denser batts at the edge", 4.3, "Cut them to the slope; snug, not squeezed; baffle and wind block first."
+        "denser batts at the edge", 4.3, "Cut them to the slope; snug, not squeezed; baffle and wind block first.", 24.0
     ),
     "rigid_board": RemedyKind(
         "rigid board over the plate",
         5.0,
         "Cut to the chute, laid in layers, edges sealed. Foam board may need an ignition barrier: local rule.",
+        12.0,
     ),
     "sprayed_foam": RemedyKind(
         "closed-cell foam over the plate",
         6.0,
         "Sprayed by trained people with the maker's protection and nobody else in the space; ignition barrier by local rule.",
+        12.0,
     ),
 }
-REACH_IN = 24.0
 SAMPLES = 256
 
 
@@ -65,8 +67,9 @@ class Remedy:
 
 def remedy_of(kind: str, r_per_in: float | None = None, reach_in: float | None = None) -> Remedy:
     """A remedy with the start values of its kind where none are given."""
+    start = REMEDIES[kind]
     return Remedy(
-        kind, REMEDIES[kind].r_per_in if r_per_in is None else r_per_in, REACH_IN if reach_in is None else reach_in
+        kind, start.r_per_in if r_per_in is None else r_per_in, start.reach_in if reach_in is None else reach_in
     )
 
 

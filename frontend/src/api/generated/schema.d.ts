@@ -3952,7 +3952,7 @@ export interface components {
         };
         /**
          * RemedyKind
-         * @description title: as it reads in a sentence. r_per_in: to start from. mind: what to mind.
+         * @description title: as it reads in a sentence. r_per_in, reach_in: to start from. mind: what to mind.
          */
         RemedyKind: {
             /** Title */
@@ -3961,6 +3961,8 @@ export interface components {
             r_per_in: number;
             /** Mind */
             mind: string;
+            /** Reach In */
+            reach_in: number;
         };
         /**
          * Side

@@ -168,7 +168,7 @@ export function PlateSheet() {
                   label="How far in"
                   kind="in"
                   path={`sections[${sectionIndex}].edges[${eave.edge}].remedy.reach_in`}
-                  value={remedy.reach_in ?? corner.remedies.find((one) => one.chosen)?.reach_in}
+                  value={remedy.reach_in ?? lists.remedies[remedy.kind]?.reach_in}
                   least={1}
                   most={120}
                   hint="from the plate's edge"
