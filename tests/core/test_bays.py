@@ -115,6 +115,7 @@ def test_bad_bays_say_the_way_out() -> None:
     chimney = attic(
         edges=[eave(bays=[{"place": 4, "state": "blocked", "by": "chimney"}]), *attic()["sections"][0]["edges"][1:]]
     )
+    gone = attic(edges=[eave(bays=[{"place": 30, "state": "blocked"}]), *attic()["sections"][0]["edges"][1:]])
     no_vent = attic(edges=[eave(soffit="none"), {"kind": "gable"}, eave(), {"kind": "gable"}])
     low_heel = attic(edges=[eave(1), {"kind": "gable"}, eave(), {"kind": "gable"}])
     for document, code, words in (
@@ -122,6 +123,7 @@ def test_bad_bays_say_the_way_out() -> None:
         (odd, "narrow_bay", "Cut that baffle to 4½ in"),
         (windy, "plate_to_wind", "Fit a baffle with a wind block"),
         (chimney, "plug_at_chimney", "metal and mineral wool only"),
+        (gone, "bay_marks_beyond", "look at the marked bays again"),
         (no_vent, "no_intake", "Open or clear the soffit"),
         (low_heel, "vent_gap_lost", "Set a smaller gap"),
     ):

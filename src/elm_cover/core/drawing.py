@@ -91,7 +91,7 @@ def _section(section: SectionPlan, fields: SectionFields, run: str | None, spaci
         "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
         "grid": _packed(fields),
         "joists_ft": _joists(outline, fields.holes, run, spacing_in),
-        "runs": runs(fields),
+        "runs": runs(fields) if section.kind == "open_floor" else [],
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
         "markers_ft": section.marker_points_ft,
         "batts": [

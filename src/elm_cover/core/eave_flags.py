@@ -152,9 +152,7 @@ def bay_flags(section: SectionInput, rows: dict[int, BayRow], notes: Notebook) -
             f"{_name(section, sides)}: {spacing:g} in does not divide the run; the last bay is {eighths(width)} wide.",
             f"Cut that baffle to {eighths(max(0.0, width - JOIST_WIDTH_IN))}, or check the run and the spacing.",
         )
-    chimneys = [
-        i for i, row in rows.items() if any(b.by == "chimney" and (b.plug or b.state != "open") for b in row.bays)
-    ]
+    chimneys = [i for i, row in rows.items() if any(b.by == "chimney" and b.state == "blocked" for b in row.bays)]
     if chimneys:
         notes.flag(
             "plug_at_chimney",
@@ -163,6 +161,16 @@ def bay_flags(section: SectionInput, rows: dict[int, BayRow], notes: Notebook) -
             "Close it with metal and mineral wool only; keep what burns, faced batts and foam included, 2 in from masonry, "
             "and at the listed clearance from anything else.",
         )
+    for index, row in rows.items():
+        beyond = sum(mark.place >= len(row.bays) for mark in section.edges[index].marks)
+        if beyond:
+            notes.flag(
+                "bay_marks_beyond",
+                "note",
+                f"{_name(section, [index])}: {beyond} marked bay{'s lie' if beyond > 1 else ' lies'} beyond the last of its "
+                f"{len(row.bays)} bays and count{'' if beyond > 1 else 's'} for nothing.",
+                "The run or the spacing was changed: look at the marked bays again.",
+            )
     windy = {i: row for i, row in rows.items() if row.to_wind}
     if windy:
         feet = sum(row.to_wind_ft for row in windy.values())

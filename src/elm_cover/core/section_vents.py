@@ -46,7 +46,7 @@ def section_vents(section: SectionInput, area_ft2: float, rows: Mapping[int, Bay
         high_share(found.low_in2, found.high_in2),
         balance_in_words(found.low_in2, found.high_in2),
         conditions(found.low_in2, found.high_in2, zone, section.retarder),
-        vents_to_add(area_ft2, works or 0.0, high, found.ratio, _eave_ft(section)) if recorded else (),
+        vents_to_add(area_ft2, low, high, found.ratio, _eave_ft(section)) if recorded else (),
         cure,
     )
     if recorded and low > 0 and channels is not None and channels < low - NEAR_IN2:
