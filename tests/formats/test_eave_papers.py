@@ -65,6 +65,14 @@ def test_the_eave_part_of_the_sheet_names_the_bays_that_differ() -> None:
         assert part in text, part
 
 
+def test_bays_are_counted_on_paper_as_on_the_screen() -> None:
+    """The north run's wall begins in the east; it is read from the west, as the Floor is."""
+    marks = [{"place": 18, "state": "blocked", "by": "gable_return"}]
+    job = attic(edges=[eave(), {"kind": "gable"}, eave(bays=marks), {"kind": "gable"}])
+    text = text_of(job_sheet(read_job(job), TODAY)).replace("\n", " ")
+    assert "north eave: closed bay 1 (gable return). Counted from the west." in text
+
+
 def test_an_eave_that_is_not_there_is_refused(job: dict[str, Any]) -> None:
     with pytest.raises(JobError, match="edge: no eave there"):
         eave_detail(read_job(job), TODAY, "main", 1)

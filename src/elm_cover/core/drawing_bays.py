@@ -28,18 +28,26 @@ def _run(fields: SectionFields, edge: int) -> dict[str, Any]:
     along = end - start
     outward = _outward(outline, along)
     middle = (start + end) / 2
-    east_west = abs(along[0]) >= abs(along[1])
+    ends, backward = reading(outline, edge)
     row = fields.rows.get(edge)
     return {
         "edge": edge,
         "side": edge_side(outline, edge),
         "run_ft": edge_length_ft(outline, edge),
-        "ends": ["west", "east"] if east_west else ["north", "south"],
-        "reads_backward": bool(along[0] < 0) if east_west else bool(along[1] > 0),
+        "ends": list(ends),
+        "reads_backward": backward,
         "cut_from_ft": middle.tolist(),
         "cut_to_ft": (middle - outward).tolist(),
         "bays": [] if row is None else [_bay(bay, start, along, outward) for bay in row.bays],
     }
+
+
+def reading(outline: Points, edge: int) -> tuple[tuple[str, str], bool]:
+    """A run is read as on the Floor, west to east or north to south: its ends, and whether its last bay comes first."""
+    along = np.subtract(outline[(edge + 1) % len(outline)], outline[edge])
+    if abs(along[0]) >= abs(along[1]):
+        return ("west", "east"), bool(along[0] < 0)
+    return ("north", "south"), bool(along[1] > 0)
 
 
 def _bay(bay: Bay, start: Floats, along: Floats, outward: Floats) -> dict[str, Any]:

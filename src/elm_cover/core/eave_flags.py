@@ -149,7 +149,7 @@ def bay_flags(section: SectionInput, rows: dict[int, BayRow], notes: Notebook) -
         notes.flag(
             "narrow_bay",
             "note",
-            f"{_name(section, sides)}: {spacing:g} in does not divide the run; the last bay is {eighths(width)} wide.",
+            f"{_name(section, sides)}: {spacing:g} in does not divide the run; the bay at one end is {eighths(width)} wide.",
             f"Cut that baffle to {eighths(max(0.0, width - JOIST_WIDTH_IN))}, or check the run and the spacing.",
         )
     chimneys = [i for i, row in rows.items() if any(b.by == "chimney" and b.state == "blocked" for b in row.bays)]

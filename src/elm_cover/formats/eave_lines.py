@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from xml.sax.saxutils import escape
 
 from ..core.baffles import KINDS
 from ..core.bays import Bay
+from ..core.drawing_bays import reading
 from ..core.edge_work import REMEDIES, remedy_of
 from ..core.outline import edge_side
 from ..core.plan import Plan
@@ -14,6 +15,11 @@ from ..core.units import eighths
 from ..job import Job
 
 MOST_BAYS_NAMED = 12
+SORTS: dict[str, tuple[Callable[[Bay], bool], str]] = {
+    "blocked": (lambda bay: bay.state == "blocked", "closed"),
+    "to wind": (lambda bay: bay.to_wind, "left open to the wind"),
+    "by hand": (lambda bay: bay.state == "obstructed" and bay.baffle is True, "cut the baffle round what stands in"),
+}
 
 
 def eave_lines(job: Job, result: Plan) -> Iterator[str]:
@@ -34,14 +40,11 @@ def eave_lines(job: Job, result: Plan) -> Iterator[str]:
         rows = result.fields[section.id].rows
         for edge, row in rows.items():
             where = f"{section.name or section.id}, {edge_side(section.outline_ft, edge)} eave"
-            said = [
-                text
-                for text in (_named("blocked", row.bays), _named("to wind", row.bays), _named("by hand", row.bays))
-                if text
-            ]
+            (end, _), backward = reading(section.outline_ft, edge)
+            numbered = list(enumerate(reversed(row.bays) if backward else row.bays, start=1))
+            said = [text for what in SORTS if (text := _named(what, numbered))]
             if said:
-                end = section.outline_ft[edge]
-                yield f"<b>{escape(where)}:</b> {'; '.join(said)}. Counted from the corner at {end[0]:g}, {end[1]:g} ft."
+                yield f"<b>{escape(where)}:</b> {'; '.join(said)}. Counted from the {end}."
         for edge, one in enumerate(section.edges):
             if one.kind == "eave" and one.remedy is not None:
                 remedy = remedy_of(one.remedy.kind, one.remedy.r_per_in, one.remedy.reach_in)
@@ -54,22 +57,14 @@ def eave_lines(job: Job, result: Plan) -> Iterator[str]:
         yield f"<b>Foam:</b> {result.foam.sheets} sheets of 4 × 8 ft, {eighths(result.foam.thickness_in)} thick; cut {cuts}."
 
 
-def _named(what: str, bays: tuple[Bay, ...]) -> str:
-    """Bays of one sort by their numbers, from 1."""
-    found = {
-        "blocked": [b for b in bays if b.state == "blocked"],
-        "to wind": [b for b in bays if b.to_wind],
-        "by hand": [b for b in bays if b.state == "obstructed" and b.baffle],
-    }[what]
+def _named(what: str, numbered: Sequence[tuple[int, Bay]]) -> str:
+    """Bays of one sort by their numbers, as the strip on screen counts them."""
+    belongs, words = SORTS[what]
+    found = [(number, bay) for number, bay in numbered if belongs(bay)]
     if not found:
         return ""
-    words = {"blocked": "closed", "to wind": "left open to the wind", "by hand": "cut the baffle round what stands in"}[
-        what
-    ]
-    listed = ", ".join(_bay(bay) for bay in found[:MOST_BAYS_NAMED])
+    listed = ", ".join(
+        f"{number} ({bay.by.replace('_', ' ')})" if bay.by else str(number) for number, bay in found[:MOST_BAYS_NAMED]
+    )
     more = f" and {len(found) - MOST_BAYS_NAMED} more" if len(found) > MOST_BAYS_NAMED else ""
     return f"{words} bay{'' if len(found) == 1 else 's'} {listed}{more}"
-
-
-def _bay(bay: Bay) -> str:
-    return f"{bay.place + 1} ({bay.by.replace('_', ' ')})" if bay.by else str(bay.place + 1)
