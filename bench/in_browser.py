@@ -58,13 +58,16 @@ def edit_to_paint_ms() -> tuple[float, float]:
 WHILE_SOLVING_MS = 260
 
 
-def edit_to_paint_at_the_eaves_ms() -> tuple[float, float]:
-    """The same at the eaves of an attic with seven runs, each edit made while all of them are being solved."""
+NOTHING_SOLVED_MS = 1000
+
+
+def edit_to_paint_at_the_eaves_ms(pause_ms: float) -> tuple[float, float]:
+    """The same at the eaves of an attic with seven runs, so long after the edit before it."""
     with demo_job("3 Weir Bank") as page:
         page.get_by_role("navigation").get_by_role("link", name="Eaves").click()
         page.get_by_role("radio", name="corner", exact=True).check()
         page.locator(".isotherm").first.wait_for()
-        return _steps_of_the_flag(page, WHILE_SOLVING_MS)
+        return _steps_of_the_flag(page, pause_ms)
 
 
 def _steps_of_the_flag(page: Page, pause_ms: float) -> tuple[float, float]:

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef, useState } from "react";
 import type { DrawnRun } from "../api/client";
 import { useUnits } from "../app/units";
 import { BaySign, bayWords, lookOf } from "./signs";
@@ -10,15 +10,22 @@ interface Props {
   sectionName: string | null;
   active: boolean;
   count: string;
-  onOpen: () => void;
+  /** Stays the same from one drawing to the next, so that a run whose bays did not change is not drawn again. */
+  strokes: Strokes;
+}
+
+/** What is done to the run of that number. */
+export interface Strokes {
+  open: (number: number) => void;
   /** Draws the brush over those places; first is where the stroke began. */
-  onPaint: (places: number[], first: number) => void;
+  paint: (number: number, places: number[], first: number) => void;
 }
 
 const SHORTEST_SHARE = 0.45;
 
 /** One eave run, bay by bay, drawn as it lies on the Floor: tap a bay, or sweep over several. */
-export function RunRow({ number, run, sectionName, active, count, onOpen, onPaint }: Props) {
+export const RunRow = memo(function RunRow({ number, run, sectionName, active, count, strokes }: Props) {
+  const onPaint = (places: number[], first: number) => strokes.paint(number, places, first);
   const units = useUnits();
   const [stroke, setStroke] = useState<number[]>([]);
   const [at, setAt] = useState(0);
@@ -67,7 +74,7 @@ export function RunRow({ number, run, sectionName, active, count, onOpen, onPain
   const length = units.length(run.run_ft);
   return (
     <div className={active ? "run active" : "run"}>
-      <button type="button" className="run-name" aria-pressed={active} onClick={onOpen}>
+      <button type="button" className="run-name" aria-pressed={active} onClick={() => strokes.open(number)}>
         <b className="run-number">{number}</b>
         <span>
           <span className="run-side" title={sectionName ?? undefined}>
@@ -126,5 +133,16 @@ export function RunRow({ number, run, sectionName, active, count, onOpen, onPain
         <p className="note">Set the framing's spacing in Measure: then its bays are drawn here.</p>
       )}
     </div>
+  );
+}, unchanged);
+
+function unchanged(a: Props, b: Props) {
+  return (
+    a.number === b.number &&
+    a.sectionName === b.sectionName &&
+    a.active === b.active &&
+    a.count === b.count &&
+    a.strokes === b.strokes &&
+    JSON.stringify(a.run) === JSON.stringify(b.run)
   );
 }

@@ -1,10 +1,10 @@
 import { Button, Select } from "@mantine/core";
-import { useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import type { SectionDocument } from "../api/client";
 import { Pick } from "../fields/Pick";
 import { useBench } from "../workbench/context";
 import { type Brush, everyNth, type Obstacle, painted } from "./brush";
-import { RunRow } from "./RunRow";
+import { RunRow, type Strokes } from "./RunRow";
 import { StripKey } from "./StripKey";
 import { BaySign, bayWords, LOOKS, lookOf, OBSTACLES } from "./signs";
 import "./strip.css";
@@ -65,6 +65,15 @@ export function Strip() {
     });
     if (index !== activeIndex) open(index);
   };
+  const latest = useRef({ open, paint });
+  latest.current = { open, paint };
+  const strokes = useMemo<Strokes>(
+    () => ({
+      open: (number) => latest.current.open(number - 1),
+      paint: (number, places, first) => latest.current.paint(number - 1, places, first),
+    }),
+    [],
+  );
   const setAll = () => {
     if (!active) return;
     const count = active.run.bays.length;
@@ -150,8 +159,7 @@ export function Strip() {
                         ? `${eave.baffles === eave.bays ? "" : `${eave.baffles ?? "?"} of `}${eave.bays} bays`
                         : "bays not known yet"
                     }
-                    onOpen={() => open(i)}
-                    onPaint={(places, first) => paint(i, places, first)}
+                    strokes={strokes}
                   />
                 );
               })}
