@@ -102,7 +102,7 @@ class Corner:
         bottom = 0.0
         for layer in self.layers:
             if layer.depth_in > 0:
-                kept = np.array([wind.kept_share(layer.material, at) if self.windy else 1.0 for at in x_in])
+                kept = wind.kept_share(layer.material, x_in) if self.windy else 1.0
                 here = np.clip((room - bottom) * layer.settles, 0, layer.depth_in)
                 filled = filled + layer.r * here / layer.depth_in * kept
             bottom += layer.depth_in
@@ -235,7 +235,7 @@ def _strips(corner: Corner, name: str, bottom: float, layer: Layer) -> list[Mate
         for i in range(wind.STRIPS):
             shape = _under_the_baffle(corner, bottom, top, i * wide, (i + 1) * wide, layer.settles)
             if shape:
-                kept = wind.kept_share(layer.material, (i + 0.5) * wide)
+                kept = float(wind.kept_share(layer.material, (i + 0.5) * wide))
                 found.append(Material(f"{name} in wind {i + 1}", shape, _bounded(plain / kept)))
     return found
 

@@ -6,7 +6,6 @@ proportion between indoors and outdoors, so that one solve serves the design tem
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -14,7 +13,6 @@ import numpy as np
 from .climate import Climate
 from .corner import CORNER_FILM_R, Corner, CornerSolved, in_wind, solve_corner
 from .corner_lines import Arrow, Isotherm, arrows, isotherms
-from .eaves import Eave
 from .edge_work import REMEDIES, Remedy, remedy_of
 from .existing import ATTIC_FILM_R, INSIDE_FILM_R
 from .humidity import damp_limit, dew_point_f, mould_limit
@@ -101,9 +99,8 @@ def state_of(name: str, corner: Corner, climate: Climate) -> CornerState:
     """The corner judged."""
     cold = solve_corner(corner, climate.room_f, climate.design_f, CORNER_FILM_R)
     warm = solve_corner(corner, climate.room_f, climate.design_f)
-    share = _factor(cold, climate)
-    month = climate.coldest_month_f + share * (climate.room_f - climate.coldest_month_f)
-    damp, mould = damp_limit(cold.coldest_f, climate.room_f), mould_limit(month, climate.room_f)
+    month = _month_f(cold, climate)
+    damp, mould = _limits(cold, climate)
     return CornerState(
         name,
         cold.coldest_f,
@@ -122,10 +119,16 @@ def state_of(name: str, corner: Corner, climate: Climate) -> CornerState:
     )
 
 
-def _factor(solved: CornerSolved, climate: Climate) -> float:
-    """How far between outdoors (0) and indoors (1) the coldest surface is."""
+def _month_f(solved: CornerSolved, climate: Climate) -> float:
+    """The coldest surface in the coldest month: as far between outdoors and indoors as at the design temperature."""
     between = climate.room_f - climate.design_f
-    return 1.0 if between == 0 else (solved.coldest_f - climate.design_f) / between
+    share = 1.0 if between == 0 else (solved.coldest_f - climate.design_f) / between
+    return climate.coldest_month_f + share * (climate.room_f - climate.coldest_month_f)
+
+
+def _limits(solved: CornerSolved, climate: Climate) -> tuple[float, float]:
+    """Room humidity from which the coldest surface is damp, and from which mould may grow there."""
+    return damp_limit(solved.coldest_f, climate.room_f), mould_limit(_month_f(solved, climate), climate.room_f)
 
 
 def verdict(humidity: float, damp: float, mould: float) -> str:
@@ -144,77 +147,80 @@ def room_dew_point_f(climate: Climate) -> float:
 
 def remedies_of(corner: Corner, chosen: Remedy | None, climate: Climate, facts: EaveFacts) -> tuple[RemedyBrings, ...]:
     """Every remedy, the one chosen with its own figures, against the eave without any."""
-    before = solve_corner(corner, climate.room_f, climate.design_f)
     found = []
     for kind, about in REMEDIES.items():
-        remedy = chosen if chosen is not None and chosen.kind == kind else remedy_of(kind)
-        with_it = replace(corner, remedy=remedy)
-        found.append(
-            _brings(before, with_it, climate, facts)(
-                kind,
-                about.title,
-                about.mind,
-                chosen is not None and chosen.kind == kind,
-                True,
-                remedy.r_per_in,
-                remedy.reach_in,
-            )
-        )
-    tall = Eave(
-        facts.fill_line_in + corner.eave.under_deck_in,
-        corner.eave.pitch_in_12,
-        corner.eave.vent_gap_in,
-        corner.eave.baffle_thickness_in,
-    )
-    if tall.heel_in > corner.eave.heel_in:
-        brings = _brings(before, replace(corner, eave=tall), climate, facts)
+        mine = chosen is not None and chosen.kind == kind
+        mended = replace(corner, remedy=chosen if mine else remedy_of(kind))
+        found.append(_brings(corner, mended, climate, facts, kind, about.title, about.mind, chosen=mine))
+    eave = corner.eave
+    tall = replace(eave, heel_in=facts.fill_line_in + eave.under_deck_in)
+    if tall.heel_in > eave.heel_in:
+        raised = replace(corner, eave=tall)
         mind = "Full depth over the plate; only where the roof is built new."
+        possible = facts.new_construction
         found.append(
-            brings(RAISED_HEEL, "a raised heel", mind, False, facts.new_construction, None, None, heel_in=tall.heel_in)
+            _brings(
+                corner,
+                raised,
+                climate,
+                facts,
+                RAISED_HEEL,
+                "a raised heel",
+                mind,
+                possible=possible,
+                heel_in=tall.heel_in,
+            )
         )
     return tuple(found)
 
 
-def _brings(before: CornerSolved, corner: Corner, climate: Climate, facts: EaveFacts) -> Callable[..., RemedyBrings]:
-    """What a corner with a remedy brings, waiting for how the remedy is called."""
-    after = solve_corner(corner, climate.room_f, climate.design_f)
-    state = solve_corner(corner, climate.room_f, climate.design_f, CORNER_FILM_R)
+def _brings(
+    plain: Corner,
+    mended: Corner,
+    climate: Climate,
+    facts: EaveFacts,
+    kind: str,
+    title: str,
+    mind: str,
+    chosen: bool = False,
+    possible: bool = True,
+    heel_in: float | None = None,
+) -> RemedyBrings:
+    """What a remedy brings against the corner without any."""
+    before, after = (solve_corner(one, climate.room_f, climate.design_f) for one in (plain, mended))
+    cold = solve_corner(mended, climate.room_f, climate.design_f, CORNER_FILM_R)
+    ua = _ua(before.edge_flow - after.edge_flow, facts.run_ft, climate)
+    at_plate, mean = r_over_plate(mended)
+    return RemedyBrings(
+        kind,
+        title,
+        mind,
+        chosen,
+        possible,
+        None if mended.remedy is None else mended.remedy.r_per_in,
+        None if mended.remedy is None else mended.remedy.reach_in,
+        min(facts.fill_line_in, max(0.0, mended.eave.room_at_plate_in)),
+        at_plate,
+        mean,
+        year_btu(ua, facts),
+        None if not facts.section_ua else ua / facts.section_ua,
+        None if facts.zone is None else saving(ua, facts.zone, facts.energy),
+        cold.coldest_f,
+        verdict(climate.humidity, *_limits(cold, climate)),
+        heel_in,
+    )
+
+
+def _ua(flow: float, run_ft: float, climate: Climate) -> float:
+    """Btu/h·°F of a run from a flow for each foot of it at the design temperature."""
     between = climate.room_f - climate.design_f
-    ua = 0.0 if between == 0 else (before.edge_flow - after.edge_flow) / between * facts.run_ft
-    month = climate.coldest_month_f + _factor(state, climate) * (climate.room_f - climate.coldest_month_f)
-    said = verdict(climate.humidity, damp_limit(state.coldest_f, climate.room_f), mould_limit(month, climate.room_f))
-    at_plate, mean = r_over_plate(corner)
+    return 0.0 if between == 0 else flow / between * run_ft
 
-    def named(
-        kind: str,
-        title: str,
-        mind: str,
-        chosen: bool,
-        possible: bool,
-        r_per_in: float | None,
-        reach_in: float | None,
-        heel_in: float | None = None,
-    ) -> RemedyBrings:
-        return RemedyBrings(
-            kind,
-            title,
-            mind,
-            chosen,
-            possible,
-            r_per_in,
-            reach_in,
-            min(facts.fill_line_in, max(0.0, corner.eave.room_at_plate_in)),
-            at_plate,
-            mean,
-            year_btu(ua, facts),
-            None if not facts.section_ua else ua / facts.section_ua,
-            None if facts.zone is None else saving(ua, facts.zone, facts.energy),
-            state.coldest_f,
-            said,
-            heel_in,
-        )
 
-    return named
+def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[float, Saving | None]:
+    """What the edge costs a year beyond a floor at full depth, over the run: heat, and money."""
+    ua = _ua(state.edge_flow, facts.run_ft, climate)
+    return year_btu(ua, facts), None if facts.zone is None else saving(ua, facts.zone, facts.energy)
 
 
 def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
@@ -242,6 +248,5 @@ def wind_washing(
     windy = in_wind(corner)
     blown = solve_corner(windy, climate.room_f, climate.design_f)
     cold = solve_corner(windy, climate.room_f, climate.design_f, CORNER_FILM_R)
-    between = climate.room_f - climate.design_f
-    ua = 0.0 if between == 0 else (blown.edge_flow - still.edge_flow) / between * run_ft
+    ua = _ua(blown.edge_flow - still.edge_flow, run_ft, climate)
     return WindWashing(bays, run_ft, cold.coldest_f, year_btu(ua, facts), assumption)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 
-from .bays import SCHOOLS
+from .bays import SCHOOLS, BayRow
 from .result import EavePlan, School
 from .section_eaves import row_of
 from .section_input import SectionInput
@@ -14,37 +14,22 @@ TITLES = {"every_bay": "every bay", "vented_bays": "vented bays, the rest closed
 
 def schools_of(section: SectionInput, eaves: Sequence[EavePlan]) -> tuple[School, ...]:
     """Each school over all eaves of a section; none while the framing is not known, or there is no eave."""
-    per_bay = {eave.edge: eave.pieces_per_bay for eave in eaves}
-    found = []
-    for rule in SCHOOLS:
-        rows = {edge: row_of(section, edge, rule) for edge in per_bay}
-        known = {edge: row for edge, row in rows.items() if row is not None}
-        if not known or len(known) < len(rows):
-            return ()
-        counts = [row.baffles for row in known.values()]
-        pieces = [
-            None if row.baffles is None or per_bay[edge] is None else row.baffles * (per_bay[edge] or 0)
-            for edge, row in known.items()
-        ]
-        found.append(
-            School(
-                rule,
-                TITLES[rule],
-                _sum(counts),
-                _sum(pieces),
-                sum(row.plugs for row in known.values()),
-                sum(row.without_air for row in known.values()),
-                sum(row.to_wind for row in known.values()),
-                sum(row.to_wind_ft for row in known.values()),
-            )
-        )
-    return tuple(found)
+    runs: list[tuple[School, ...]] = []
+    for eave in eaves:
+        rows = [(rule, row_of(section, eave.edge, rule)) for rule in SCHOOLS]
+        runs.append(tuple(_on_run(rule, row, eave.pieces_per_bay) for rule, row in rows if row is not None))
+    return all_schools(runs)
 
 
-def all_schools(sections: Iterable[tuple[School, ...]]) -> tuple[School, ...]:
-    """The schools over the whole job: sections without eaves add nothing."""
+def _on_run(rule: str, row: BayRow, pieces_per_bay: int | None) -> School:
+    pieces = None if row.baffles is None or pieces_per_bay is None else row.baffles * pieces_per_bay
+    return School(rule, TITLES[rule], row.baffles, pieces, row.plugs, row.without_air, row.to_wind, row.to_wind_ft)
+
+
+def all_schools(parts: Iterable[tuple[School, ...]]) -> tuple[School, ...]:
+    """The schools over several runs, or the sections of a job: what has no eaves adds nothing."""
     by_rule: Mapping[str, list[School]] = {rule: [] for rule in SCHOOLS}
-    for schools in sections:
+    for schools in parts:
         for school in schools:
             by_rule[school.rule].append(school)
     return tuple(

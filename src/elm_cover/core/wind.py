@@ -12,6 +12,10 @@ asked for, and what it costs is said for the bays that lie open alone.
 
 from __future__ import annotations
 
+import numpy as np
+
+from .outline import Floats
+
 REACH_IN = 24.0
 LOSS_GLASS, LOSS_OTHER = 0.50, 0.25
 TIGHT = ("rigid_board", "sprayed_foam")
@@ -29,6 +33,7 @@ def loss(material: str | None) -> float:
     return LOSS_GLASS if material is not None and material.startswith("glass") else LOSS_OTHER
 
 
-def kept_share(material: str | None, x_in: float) -> float:
-    """What is left of its R at x inward from the plate's outer edge."""
-    return 1 - loss(material) * max(0.0, 1 - x_in / REACH_IN)
+def kept_share(material: str | None, x_in: Floats | float) -> Floats:
+    """What is left of its R at each x inward from the plate's outer edge."""
+    found: Floats = 1 - loss(material) * np.maximum(0.0, 1 - np.asarray(x_in) / REACH_IN)
+    return found

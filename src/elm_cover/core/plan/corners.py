@@ -14,16 +14,16 @@ from ..corner_report import (
     EaveFacts,
     RemedyBrings,
     WindWashing,
+    edge_btu,
     remedies_of,
     room_dew_point_f,
     state_of,
     wind_washing,
-    year_btu,
 )
 from ..existing import BOARD_R, OldLayer
 from ..outline import edge_side
 from ..result import EavePlan, SectionFields, SectionPlan
-from ..saving import Saving, saving
+from ..saving import Saving
 from ..units import ROUNDING_SLACK
 from . import plan
 from .reading import energy_input
@@ -141,8 +141,7 @@ def _judged(
         states.append(state_of("wind", in_wind(corner), judged))
         feet = sum(eave.to_wind_ft for eave in alike)
         washed = wind_washing(corner, open_bays, feet, judged, facts, wind.ASSUMPTION)
-    between = judged.room_f - judged.design_f
-    ua = 0.0 if between == 0 else after.edge_flow / between * run_ft
+    btu, money = edge_btu(after, judged, facts)
     sides = list(dict.fromkeys(edge_side(fields.outline_ft, eave.edge) for eave in alike))
     return EaveCorner(
         section.id,
@@ -151,8 +150,8 @@ def _judged(
         run_ft,
         tuple(states),
         after.state,
-        year_btu(ua, facts),
-        None if facts.zone is None else saving(ua, facts.zone, facts.energy),
+        btu,
+        money,
         remedies_of(plain, corner.remedy, judged, facts),
         washed,
     )
