@@ -24,11 +24,6 @@ def dew_point_f(temperature_f: float, humidity: float) -> float:
     return float(psychrolib.GetTDewPointFromRelHum(temperature_f, humidity))
 
 
-def surface_humidity(surface_f: float, room_f: float, humidity: float) -> float:
-    """Humidity of the room's air where it lies against a surface; 1 or more: it is wet."""
-    return humidity * saturation_psi(room_f) / saturation_psi(surface_f)
-
-
 def damp_limit(surface_f: float, room_f: float) -> float:
     """The room humidity, 0 to 1, from which on the surface is damp."""
     return min(1.0, saturation_psi(surface_f) / saturation_psi(room_f))
