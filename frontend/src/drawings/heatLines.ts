@@ -41,7 +41,7 @@ export function isothermsOf(
   return drawn.map(({ key, temperature_f, points }, i) => {
     const text = said(temperature_f);
     const half = (text.length * charPx) / 2 + 3;
-    const around = others(i);
+    const around = [...lines, ...others(i)];
     let label: DrawnIsotherm["label"] = null;
     let box: Box | null = null;
     for (const share of SHARES) {
@@ -50,7 +50,7 @@ export function isothermsOf(
       const tried: Box = [at[0] - half, at[1] - HALF_HIGH_PX, at[0] + half, at[1] + HALF_HIGH_PX];
       if (tried[2] > right - 4) continue;
       if (taken.some((other) => overlap(tried, other))) continue;
-      if ([...lines, ...around].some((line) => crosses(line, tried))) continue;
+      if (around.some((line) => crosses(line, tried))) continue;
       label = { x: at[0], y: at[1] + 4.5, text };
       box = tried;
       taken.push(tried);

@@ -17,14 +17,15 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Frame, KeepInFrame, Paragraph
 
 from ..core.baffles import KINDS
-from ..core.drawing import drawing
-from ..core.drawing_cut import Cut
+from ..core.climate import Climate
+from ..core.drawing_bays import runs
+from ..core.drawing_cut import Cut, cut_drawing
 from ..core.edge_work import REMEDIES, remedy_of
 from ..core.plan import Plan, plan
 from ..core.plan.corners import EaveCorner, corners
 from ..core.result import EavePlan
 from ..core.units import eighths, feet_inches, r_value
-from ..job import Job, framing_of
+from ..job import Job
 from ..job_fields import Fault, JobError
 from .paper import MARGIN, caption, page_one
 from .sheet_drawing import INK, REGULAR, SOFT, paint_cut
@@ -47,12 +48,13 @@ Place = Callable[[tuple[float, float]], tuple[float, float]]
 
 @dataclass(frozen=True)
 class _Eave:
-    """The eave that is drawn: its plan, its run as drawn, and the solved corner it belongs to, if any."""
+    """The eave that is drawn: its plan, its run as drawn, the solved corner it belongs to, if any, and its climate."""
 
     section: str
     plan: EavePlan
     run: dict[str, Any]
     solved: EaveCorner | None
+    climate: Climate | None
 
     @property
     def side(self) -> str:
@@ -67,7 +69,7 @@ def eave_detail(job: Job, today: date, section: str | None = None, edge: int | N
     result = plan(job)
     eave = _asked(job, result, section, edge)
     fields = result.fields[eave.section]
-    cut = drawing(result, framing_of(job), _through_a_baffle(eave.section, eave.run))["cut"]
+    cut = cut_drawing(_through_a_baffle(eave.section, eave.run), fields)
     buffer = BytesIO()
     name = job.name or "unnamed job"
     where = ", ".join(filter(None, (job.name, job.address, _section_name(job, eave.section))))
@@ -98,9 +100,10 @@ def _asked(job: Job, result: Plan, section: str | None, edge: int | None) -> _Ea
         text = "no eave there with its heel, pitch, old fill and choice known; pick one in the strip, then Measure and Choose"
         raise JobError([Fault("edge", text)])
     of, eave = ready[0]
-    solved = next((c for c in corners(job).corners if c.section == of.id and eave.edge in c.edges), None)
-    drawn = next(d for d in drawing(result, framing_of(job))["sections"] if d["id"] == of.id)
-    return _Eave(of.id, eave, next(run for run in drawn["runs"] if run["edge"] == eave.edge), solved)
+    found = corners(job, result)
+    solved = next((c for c in found.corners if c.section == of.id and eave.edge in c.edges), None)
+    run = next(run for run in runs(result.fields[of.id]) if run["edge"] == eave.edge)
+    return _Eave(of.id, eave, run, solved, found.climate)
 
 
 def _through_a_baffle(section: str, run: dict[str, Any]) -> Cut:
@@ -322,8 +325,7 @@ def _lines(job: Job, result: Plan, eave: _Eave) -> list[tuple[str, str]]:
     if solved is not None:
         state = next(s for s in solved.states if s.state == solved.after)
         limit = min(state.damp_limit, state.mould_limit)
-        climate = corners(job).climate
-        outside = "" if climate is None else f" at {climate.design_f:.0f} °F outside".replace("-", "−")
+        outside = "" if eave.climate is None else f" at {eave.climate.design_f:.0f} °F outside".replace("-", "−")
         sound = f"; sound up to {100 * limit:.0f} % humidity in the room" if limit < 1 else ""
         lines.append(("Coldest spot inside:", f"{state.coldest_f:.0f} °F{outside}{sound}."))
     wrong = [f.text for f in result.flags if f.section == eave.section and f.code in EAVE_FLAGS and f.level != "note"]

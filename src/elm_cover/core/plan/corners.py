@@ -25,7 +25,7 @@ from ..outline import edge_side
 from ..result import EavePlan, SectionFields, SectionPlan
 from ..saving import Saving
 from ..units import ROUNDING_SLACK
-from . import plan
+from . import Plan, plan
 from .reading import energy_input
 
 LEAST_PLATE_IN = 0.5
@@ -61,8 +61,11 @@ class Corners:
     missing: tuple[str, ...] = ()
 
 
-def corners(job: Job) -> Corners:
-    """Every eave of the job, alike ones once. Eaves of unvented attics are left out: the air over them is not outdoor air."""
+def corners(job: Job, planned: Plan | None = None) -> Corners:
+    """Every eave of the job, alike ones once. Eaves of unvented attics are left out: the air over them is not outdoor air.
+
+    planned: the job's plan, where it is at hand.
+    """
     facts = job.corner
     humidity = None if facts.room_humidity_pct is None else facts.room_humidity_pct / 100
     judged = climate(job.house.climate_zone, facts.room_f, humidity, facts.design_f, facts.coldest_month_f)
@@ -73,7 +76,7 @@ def corners(job: Job) -> Corners:
     if job.house.vented is False:
         text = "The attic is unvented: what is solved here takes outdoor air over the fill."
         return Corners(judged, room_dew_point_f(judged), facts.wall_r, (), (text,))
-    result = plan(job)
+    result = plan(job) if planned is None else planned
     found: list[EaveCorner] = []
     missing: list[str] = []
     for section, document in zip(result.sections, job.sections, strict=True):
