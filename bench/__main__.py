@@ -7,21 +7,10 @@ import time
 from collections.abc import Callable
 from functools import partial
 
-from elm_cover.core.conduction import solve
-from elm_cover.core.markers import marker_points_ft
-from elm_cover.core.outline import grid_of
-from elm_cover.core.plan import Plan, plan
-from elm_cover.core.plan.corners import corners
-from elm_cover.core.plan.rack import rack
-from elm_cover.core.readings import depth_map_on
-from elm_cover.core.roof import reaches
-from elm_cover.formats.products import library
-from elm_cover.job import Job
-
-from .attic import attic, attic_document
-from .corners import LARGE, all_afresh, eave_section, small, solved_dense
-from .fields import fields, fields_afresh, fields_in_a_loop
-from .in_browser import (
+from bench.attic import attic, attic_document
+from bench.corners import LARGE, all_afresh, eave_section, small, solved_dense
+from bench.fields import fields, fields_afresh, fields_in_a_loop
+from bench.in_browser import (
     NOTHING_SOLVED_MS,
     WHILE_SOLVING_MS,
     corner_drag,
@@ -29,8 +18,16 @@ from .in_browser import (
     edit_to_paint_ms,
     first_load_kb,
 )
-from .plain_loop import loop
-from .weighing import ODD_FLOORS, laid_afresh, twins
+from bench.plain_loop import loop
+from bench.weighing import ODD_FLOORS, laid_afresh, twins
+from elm_cover.core.corner.conduction import solve
+from elm_cover.core.eaves.roof import reaches
+from elm_cover.core.floor.outline import grid_of
+from elm_cover.core.old_fill.readings import depth_map_on
+from elm_cover.core.plan import Plan, corners, plan, rack
+from elm_cover.core.preparation.markers import marker_points_ft
+from elm_cover.formats.product_library import library
+from elm_cover.job import Job
 
 BUDGET_MS, BUDGET_KB, FRAME_MS = 100.0, 350.0, 1000 / 60
 

@@ -6,10 +6,10 @@ from dataclasses import replace
 
 import numpy as np
 
-from elm_cover.core.conduction import CutSection, System, assembled
-from elm_cover.core.corner import Corner, Layer, section_of, solve_corner
-from elm_cover.core.eaves import Eave
-from elm_cover.core.plan.corners import Corners, corners
+from elm_cover.core.corner.conduction import CutSection, System, assembled
+from elm_cover.core.corner.model import Corner, Layer, section_of, solve_corner
+from elm_cover.core.eaves.eave import Eave
+from elm_cover.core.plan import Corners, corners
 from elm_cover.job import Job
 
 EAVE = Corner(

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 
-from elm_cover.core.eaves import Eave
-from elm_cover.core.outline import Points, grid_of
-from elm_cover.core.readings import NEAREST, depth_map, depth_map_on
-from elm_cover.core.roof import reaches, roof_field
+from elm_cover.core.eaves.eave import Eave
+from elm_cover.core.eaves.roof import reaches, roof_field
+from elm_cover.core.floor.outline import Points, grid_of
+from elm_cover.core.old_fill.readings import NEAREST, depth_map, depth_map_on
 from elm_cover.job import Job
 
 Place = tuple[float, float]

@@ -5,9 +5,9 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Sequence
 
-from elm_cover.core.eaves import Eave
-from elm_cover.core.existing import boundary_r
-from elm_cover.core.framing import WOOD_R_PER_IN, framing_fraction
+from elm_cover.core.eaves.eave import Eave
+from elm_cover.core.layers.framing import WOOD_R_PER_IN, framing_fraction
+from elm_cover.core.layers.layer import boundary_r
 from elm_cover.core.plan import Plan
 from elm_cover.job import Job
 

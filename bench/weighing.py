@@ -6,10 +6,10 @@ from collections.abc import Sequence
 
 import shapely
 
-from elm_cover.core.batts import BattProduct
-from elm_cover.core.layout import Layout, LayoutAsked, count, lay_out
-from elm_cover.core.outline import Points
-from elm_cover.job_product import Product
+from elm_cover.core.batts.batt import BattProduct
+from elm_cover.core.batts.layout import Layout, LayoutAsked, count, lay_out
+from elm_cover.core.floor.outline import Points
+from elm_cover.job.product import Product
 
 ACROSS, BETWEEN = BattProduct(30, 9.5, 16, 48, 9), BattProduct(19, 6.25, 15, 93, 8)
 # Ten odd floors, ft: an L, a T, a U, a cross, a Z, and five that are askew.

@@ -15,12 +15,10 @@ from pydantic_core import to_jsonable_python
 
 from elm_cover.api.app import create_app
 from elm_cover.core.drawing import drawing
-from elm_cover.core.plan import plan, plan_json
-from elm_cover.core.plan.corners import corners
+from elm_cover.core.plan import corners, plan, plan_json
 from elm_cover.formats.floor_out import floor_json, floor_svg
 from elm_cover.formats.survey_csv import write_features, write_readings
-from elm_cover.job import read_job
-from elm_cover.job_fields import JobError
+from elm_cover.job import JobError, read_job
 from tests.conftest import attic, eave
 
 METHODS = (

@@ -13,19 +13,16 @@ from pydantic_core import to_jsonable_python
 
 from . import __version__
 from .api.app import create_app
-from .core.plan import plan, plan_json
-from .core.plan.corners import corners
-from .core.plan.rack import rack
+from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
-from .formats.eave_detail import eave_detail
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
-from .formats.job_sheet import job_sheet
-from .formats.offer import offer
-from .formats.products import library
+from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
-from .job import Job, job_schema
-from .job_fields import Fault, JobError
+from .job import Fault, Job, JobError, job_schema
+from .papers.eave_detail import eave_detail
+from .papers.job_sheet import job_sheet
+from .papers.offer import offer
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError

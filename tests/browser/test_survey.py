@@ -10,7 +10,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from elm_cover.core.hazards import STOPS
+from elm_cover.core.hazards.stops import STOPS
 from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, section
 
 

@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from elm_cover.cli import main
-from elm_cover.formats.products import library
+from elm_cover.formats.product_library import library
 from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved
 from tests.browser.test_access import CLASHES
 

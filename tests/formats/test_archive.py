@@ -17,7 +17,7 @@ from elm_cover.api.app import create_app
 from elm_cover.formats import photo as photos
 from elm_cover.formats.archive import read_archive
 from elm_cover.formats.photo import keep_photo
-from elm_cover.job_fields import JobError
+from elm_cover.job import JobError
 from tests.conftest import attic
 
 

@@ -12,8 +12,7 @@ import pytest
 
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats import dxf_in, floor_out, survey_csv
-from elm_cover.job import read_job
-from elm_cover.job_fields import JobError
+from elm_cover.job import JobError, read_job
 from tests.conftest import attic, planned
 
 WEIR = demo_documents()[1]

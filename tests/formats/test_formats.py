@@ -13,12 +13,11 @@ from pypdf import PdfReader
 
 from elm_cover.cli import main
 from elm_cover.demo.jobs import demo_documents
-from elm_cover.formats.batt_csv import write_batts
-from elm_cover.formats.chart_csv import COLUMNS, write_charts
-from elm_cover.formats.job_sheet import job_sheet
-from elm_cover.formats.products import library, read_products
-from elm_cover.job import read_job
-from elm_cover.job_fields import JobError
+from elm_cover.formats.batts_csv import write_batts
+from elm_cover.formats.charts_csv import COLUMNS, write_charts
+from elm_cover.formats.product_library import library, read_products
+from elm_cover.job import JobError, read_job
+from elm_cover.papers.job_sheet import job_sheet
 from tests.conftest import eave, planned
 
 HEAD = ",".join(COLUMNS)

@@ -12,16 +12,15 @@ from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
-from ..core.tape import TapeError, walk
+from ..core.floor.tape import TapeError, walk
+from ..edits.join_sections import join_sections
 from ..formats import dxf_in, floor_out, survey_csv
 from ..formats.archive import Archive, ArchivedPaper, photo_names, read_archive, write_archive
 from ..formats.job_file import dump_document
-from ..job import Job, read_job
-from ..job_edit import join_sections
-from ..job_fields import Fault, JobError
+from ..job import Fault, Job, JobError, read_job
 from ..store.photos import NoSuchPhotoError, photo_path, put_bytes
+from .answers.jobs import JobPath, StoredJobAnswer
 from .jobs import ACTOR, job_store, stored_answer
-from .models import JobPath, StoredJobAnswer
 from .problems import Problem
 
 exchange = APIBlueprint("exchange", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])

@@ -8,10 +8,10 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel
 
-from ..job_firm import Firm
+from ..job.firm import Firm
 from ..store.firm import StoredFirm, keep_firm, read_firm
+from .answers.jobs import IfMatch
 from .jobs import ACTOR, job_store, version_seen
-from .models import IfMatch
 from .problems import Problem
 
 firm = APIBlueprint("firm", __name__, url_prefix="/api/firm", abp_tags=[Tag(name="firm")])

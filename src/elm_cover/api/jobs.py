@@ -8,13 +8,13 @@ from datetime import date
 from flask import Response, current_app, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..formats.eave_detail import eave_detail
 from ..formats.job_file import dump_document
-from ..formats.job_sheet import job_sheet
-from ..formats.offer import offer
 from ..job import Job, read_job
+from ..papers.eave_detail import eave_detail
+from ..papers.job_sheet import job_sheet
+from ..papers.offer import offer
 from ..store.jobs import JobStore, StoredJob
-from .models import (
+from .answers.jobs import (
     BinQuery,
     IfMatch,
     JobList,

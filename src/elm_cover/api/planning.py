@@ -9,29 +9,29 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
-from ..core.baffles import KINDS as KINDS_OF_BAFFLE
+from ..core.climate.zones import zone_lines
+from ..core.corner.wind import ASSUMPTION
 from ..core.drawing import drawing, thumbnail
-from ..core.drawing_cut import Cut
-from ..core.edge_work import REMEDIES
-from ..core.existing import CONTACT_VOID, R_PER_IN
-from ..core.features import FLUE_TITLES, KINDS
-from ..core.hazards import STANDING_CAUTIONS, STOPS
-from ..core.look import CONCERNS
-from ..core.opinions import OPINIONS
-from ..core.plan import plan, plan_json
-from ..core.plan.corners import corners
-from ..core.saving import FUELS
-from ..core.target_scale import code_table
-from ..core.targets import EDITIONS
-from ..core.ventilation import SIZES
-from ..core.wind import ASSUMPTION
-from ..core.zones import zone_lines
-from ..formats.products import library
-from ..job import Job, framing_of, read_job
-from ..job_book import Book
-from ..job_fields import Zone
-from .list_models import ChoiceLists, ProductList, ZoneLine
-from .models import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
+from ..core.drawing.cut import Cut
+from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
+from ..core.eaves.remedies import REMEDIES
+from ..core.eaves.ventilation import SIZES
+from ..core.given.look import CONCERNS
+from ..core.hazards.features import FLUE_TITLES, KINDS
+from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
+from ..core.layers.layer import CONTACT_VOID, R_PER_IN
+from ..core.money.saving import FUELS
+from ..core.plan import corners, plan, plan_json
+from ..core.plan.opinions import OPINIONS
+from ..core.target.scale import code_table
+from ..core.target.tables import EDITIONS
+from ..formats.product_library import library
+from ..job import Job, read_job
+from ..job.book import Book
+from ..job.document import framing_of
+from ..job.fields import Zone
+from .answers.jobs import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
+from .answers.lists import ChoiceLists, ProductList, ZoneLine
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])

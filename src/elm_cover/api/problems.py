@@ -10,7 +10,8 @@ from peewee import OperationalError
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
-from ..job_fields import Fault, JobError, faults_of
+from ..job import Fault, JobError
+from ..job.fields import faults_of
 from ..store.database import StoreError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError

@@ -9,14 +9,14 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field
 from pydantic_core import to_jsonable_python
 
-from ..core.plan.rack import rack
+from ..core.plan import rack
 from ..core.rack.mix import Limits
-from ..formats.batt_csv import write_batts
-from ..formats.chart_csv import write_charts
-from ..formats.products import library, read_products
-from ..job_product import Product
-from .list_models import ProductList
-from .models import RackAnswer, RackAsked
+from ..formats.batts_csv import write_batts
+from ..formats.charts_csv import write_charts
+from ..formats.product_library import library, read_products
+from ..job.product import Product
+from .answers.jobs import RackAnswer, RackAsked
+from .answers.lists import ProductList
 from .problems import Problem
 
 racks = APIBlueprint("racks", __name__, url_prefix="/api", abp_tags=[Tag(name="choosing")])

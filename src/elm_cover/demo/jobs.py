@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from ..api.planning import headline
-from ..formats.products import library
+from ..formats.product_library import library
 from ..job import read_job
 from ..store.jobs import JobStore
 from ..store.photos import put_photo

@@ -12,8 +12,7 @@ import zlib
 from dataclasses import dataclass, field
 from typing import Any
 
-from ..job import Job, read_job
-from ..job_fields import Fault, JobError
+from ..job import Fault, Job, JobError, read_job
 from .job_file import dump_document, parse_json
 from .photo import is_bare, keep_photo
 

@@ -9,8 +9,8 @@ from typing import TYPE_CHECKING
 
 import shapely
 
-from ..job_fields import Fault, JobError
-from ..job_section import AREA_LIMITS_FT2
+from ..job import Fault, JobError
+from ..job.section import AREA_LIMITS_FT2
 
 if TYPE_CHECKING:  # the reader of drawings takes a third of a second to load; only a drawing needs it
     from ezdxf.document import Drawing

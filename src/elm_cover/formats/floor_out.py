@@ -7,10 +7,11 @@ import json
 from typing import Any
 from xml.sax.saxutils import escape
 
+from ..core.base.units import feet_inches
 from ..core.drawing import drawing
 from ..core.plan import Plan, plan
-from ..core.units import feet_inches
-from ..job import Job, framing_of
+from ..job import Job
+from ..job.document import framing_of
 
 PX_PER_FT = 16
 MARGIN_FT = 4.0

@@ -6,8 +6,7 @@ import json
 from pathlib import Path
 from typing import Any
 
-from ..job import Job, read_job
-from ..job_fields import Fault, JobError
+from ..job import Fault, Job, JobError, read_job
 
 MOST_BYTES = 20_000_000
 

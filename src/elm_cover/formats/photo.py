@@ -10,7 +10,7 @@ from typing import BinaryIO
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from ..job_fields import Fault, JobError
+from ..job import Fault, JobError
 
 MOST_BYTES = 15_000_000
 MOST_PIXELS = 40_000_000

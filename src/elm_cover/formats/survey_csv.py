@@ -14,9 +14,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..job import Job
-from ..job_fields import DocumentModel, Fault, JobError, faults_of
-from ..job_section import Feature, Reading
+from ..job import Fault, Job, JobError
+from ..job.fields import DocumentModel, faults_of
+from ..job.section import Feature, Reading
 
 READING_COLUMNS = ("section", "x_ft", "y_ft", "depth_in", "checked")
 FEATURE_COLUMNS = (

@@ -6,7 +6,7 @@ import csv
 from dataclasses import dataclass
 from io import StringIO
 
-from ..job_fields import Fault, JobError
+from ..job import Fault, JobError
 
 MOST_LINES = 3000
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from ..batts import BATTS_ONLY, FACED, SNUG_WIDER_IN, clear_bay_in
-from ..section_input import ProductInput, SectionInput
+from ..batts.batt import BATTS_ONLY, FACED, SNUG_WIDER_IN, clear_bay_in
+from ..given.section import ProductInput, SectionInput
 
 METHODS = (
     "top_up",

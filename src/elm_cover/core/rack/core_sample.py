@@ -5,25 +5,25 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..baffles import fitting
-from ..build_up import BuildUp, build_up
-from ..edge_work import remedy_ft3_per_ft
-from ..existing import R_TOLERANCE
-from ..layout import count
-from ..old_fill import NO_CREDIT, only_batts
-from ..outline import edge_length_ft
-from ..quantities import EaveCount, Quantities, taken
-from ..result import BattTakeOff, Notebook
-from ..section_eaves import over_the_plate, wind_blocks
-from ..section_flags import over_limit
-from ..section_heat import laid_over, section_bags, whole_u
-from ..section_input import ChoiceInput, SectionInput, TargetInput
-from ..site import removal_here
-from ..take_off import asked_layers, take_off, way_in_faults
-from ..taper import Lying, depth_of
-from ..units import eighths, r_value
+from ..base.units import eighths, r_value
+from ..batts.layout import count
+from ..eaves.baffles import fitting
+from ..eaves.remedies import remedy_ft3_per_ft
+from ..floor.outline import edge_length_ft
+from ..given.section import ChoiceInput, SectionInput, TargetInput
+from ..layers.layer import R_TOLERANCE
+from ..layers.stack import Lying, depth_of
+from ..laying.batt_layout import asked_layers, take_off, way_in_faults
+from ..laying.build_up import BuildUp, build_up
+from ..laying.heat import laid_over, section_bags, whole_u
+from ..laying.site import removal_here
+from ..money.quantities import EaveCount, Quantities, taken
+from ..old_fill.keep_or_clear import NO_CREDIT, only_batts
+from ..section.eave_plan import over_the_plate, wind_blocks
+from ..section.flags import over_limit
+from ..section.result import BattTakeOff, Notebook
 from .candidate import Candidate, Family, first_layer
-from .floor import Floor, Run
+from .ground import Floor, Run
 
 
 @dataclass(frozen=True)

@@ -12,9 +12,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..cost import BookInput, edge_lines, pack_price, work_hours
-from ..quantities import Quantities
-from ..section_input import ProductInput
+from ..given.section import ProductInput
+from ..money.cost import BookInput, edge_lines, pack_price, work_hours
+from ..money.quantities import Quantities
 
 AIMS = ("price", "hours", "weight", "depth")
 SECONDS = 5.0

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from ..cost import BookInput, Cost, cost_of
-from ..coverage import bags_to_order
-from ..quantities import Quantities, total
-from ..section_input import ProductInput
-from ..units import eighths, r_value
+from ..base.units import eighths, r_value
+from ..given.section import ProductInput
+from ..layers.chart import bags_to_order
+from ..money.cost import BookInput, Cost, cost_of
+from ..money.quantities import Quantities, total
 from .candidate import ON_BARE, TITLES, Candidate
 from .core_sample import CoreSample
 

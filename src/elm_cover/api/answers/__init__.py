@@ -1,0 +1,1 @@
+"""The models of what the server is asked and answers."""

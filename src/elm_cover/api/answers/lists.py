@@ -1,0 +1,47 @@
+"""The lists that the screens offer to pick from, as the core has them."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from ...core.eaves.baffles import BaffleKind
+from ...core.eaves.remedies import RemedyKind
+from ...core.eaves.ventilation import VentSize
+from ...core.hazards.features import FeatureKind
+from ...core.hazards.stops import Stop
+from ...core.money.saving import Fuel
+from ...core.plan.opinions import Opinion
+from ...core.target.scale import CodeLine
+from ...job.book import Book
+from ...job.product import Product
+
+
+class ProductList(BaseModel):
+    products: list[Product]
+
+
+class ZoneLine(BaseModel):
+    zone: str
+    description: str
+
+
+class ChoiceLists(BaseModel):
+    """What the screens offer to pick from, with the core's defaults beside it."""
+
+    zones: list[ZoneLine]
+    editions: list[str]
+    code_table: dict[str, list[CodeLine]]
+    contact_void_pct: dict[str, float]
+    r_per_in: dict[str, float]
+    hazards: dict[str, Stop]
+    standing_cautions: list[str]
+    features: dict[str, FeatureKind]
+    flues: dict[str, str]
+    concerns: list[str]
+    fuels: dict[str, Fuel]
+    book: Book
+    opinions: list[Opinion]
+    baffle_kinds: dict[str, BaffleKind]
+    remedies: dict[str, RemedyKind]
+    vent_sizes: list[VentSize]
+    wind_assumption: str

@@ -1,0 +1,1 @@
+"""Zones, temperatures and degree-days (handbook §4, §8)."""

@@ -1,0 +1,268 @@
+"""The cold corner at an eave: its real section, solved in two dimensions (handbook: eaves, the corner).
+
+Lengths in inches, R in h·ft²·°F/Btu, so that a conductivity is inches ÷ R, in Btu·in/h·ft²·°F. z is measured up from the
+ceiling plane, x in from the outer edge of the plate::
+
+      outdoor air ╱ ╱ channel at outdoor air        z
+                 ╱╱______________________ fill line ↑
+     foam baffle╱|  new fill                        |
+         ____ ╱ c0_______________________           |
+        |sheath|remedy|  old fill                   |
+        |______|______|____________________ 0  ─────+──→ x
+        |plate ||ceiling board
+        |------||
+        | wall ||            room
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+
+from ..eaves.eave import Eave
+from ..eaves.remedies import Remedy
+from ..layers.framing import WOOD_R_PER_IN
+from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
+from . import wind
+from .conduction import Air, Corners, CutSection, Floats, Material, Solution, solve
+
+# Below the ceiling so much wall is drawn that the corner no longer feels where it ends.
+WALL_IN = 36.0
+BOARD_IN = 0.5
+PLATE_IN = 3.0
+SHEATHING_IN, SHEATHING_R = 0.5, 0.62
+WALL_BOARD_R = 0.45
+OUTDOOR_FILM_R = 0.17
+# For damp and mould the film in the corner, behind furniture and curtains, is this.
+CORNER_FILM_R = 1.42
+WALL_R = 13.0
+BEYOND_IN = 36.0
+AIR_IN = 6.0
+FINEST_IN, COARSEST_IN = 0.25, 3.0
+# Under a nearly flat roof full depth begins far off: what is drawn ends here, and cells grow with the section.
+MOST_REACH_IN = 360.0
+CELLS_ACROSS = 100
+CONDUCTIVITY = (1e-3, 100.0)
+KEPT_SOLVES = 512
+# About R-0.85 for 1 in, heat going up (ASHRAE Handbook of Fundamentals, plane air spaces), Btu·in/h·ft²·°F.
+STILL_AIR_CONDUCTIVITY = 1.2
+
+
+@dataclass(frozen=True)
+class Layer:
+    """A layer as settled: depth in inches, its R, what it is of, and settled / installed depth.
+
+    Fill does not settle into spare room: under the chute it was blown to the chute and lies that share of it later.
+    """
+
+    depth_in: float
+    r: float
+    material: str | None = None
+    settles: float = 1.0
+
+
+@dataclass(frozen=True)
+class Corner:
+    """An eave with what lies there: layers from the ceiling up, as settled. foam_r: R square to a baffle of foam.
+
+    windy: with nothing before the fill (wind washing).
+    """
+
+    eave: Eave
+    plate_width_in: float
+    board_r: float
+    layers: tuple[Layer, ...]
+    wall_r: float = WALL_R
+    remedy: Remedy | None = None
+    foam_r: float = 0.0
+    windy: bool = False
+
+    @property
+    def depth_in(self) -> float:
+        return sum(layer.depth_in for layer in self.layers)
+
+    @property
+    def reach_in(self) -> float:
+        """How far in the section is drawn: past where the fill has its full depth."""
+        inner = 0.0 if self.remedy is None else self.remedy.reach_in
+        return min(MOST_REACH_IN, max(self.full_at_in, inner)) + self.plate_width_in + BEYOND_IN
+
+    @property
+    def full_at_in(self) -> float:
+        """x where the full depth begins, as it was blown."""
+        installed = sum(layer.depth_in / layer.settles for layer in self.layers)
+        return self.eave.full_depth_at_in(installed)
+
+    def r_up(self, x_in: Floats) -> Floats:
+        """Sum of R straight up at each x, without films and board."""
+        room = np.maximum(0.0, self.eave.room_at_plate_in + x_in * self.eave.slope)
+        filled = np.zeros(x_in.shape)
+        bottom = 0.0
+        for layer in self.layers:
+            if layer.depth_in > 0:
+                kept = wind.kept_share(layer.material, x_in) if self.windy else 1.0
+                here = np.clip((room - bottom) * layer.settles, 0, layer.depth_in)
+                filled = filled + layer.r * here / layer.depth_in * kept
+            bottom += layer.depth_in
+        if self.remedy is not None:
+            by_remedy = self.remedy.r_per_in * np.minimum(room, self.depth_in)
+            filled = np.where(x_in < self.remedy.reach_in, by_remedy, filled)
+        return filled + np.where(x_in < self.full_at_in, self.foam_r * np.cos(self.eave.angle), 0.0)
+
+    @property
+    def full_u(self) -> float:
+        """U where the full depth lies, films and board included."""
+        return 1 / (INSIDE_FILM_R + self.board_r + ATTIC_FILM_R + sum(layer.r for layer in self.layers))
+
+
+@dataclass(frozen=True, eq=False)
+class CornerSolved:
+    """What the solve says. ceiling_flow: Btu/h through the ceiling for each foot of eave; plain_flow: the same by the sum
+    of R straight up at each place. edge_flow, edge_plain_flow: of each, what goes beyond a floor at full depth all the way.
+    coldest_f: of the inside surfaces, at coldest_at_in (x, z)."""
+
+    coldest_f: float
+    coldest_at_in: tuple[float, float]
+    ceiling_flow: float
+    plain_flow: float
+    edge_flow: float
+    edge_plain_flow: float
+    solution: Solution
+
+
+def section_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CutSection:
+    """The eave's section, painted: air first, then wall, plate, board, fill over it, the remedy over that."""
+    wide, reach = corner.plate_width_in, corner.reach_in
+    top = corner.depth_in + AIR_IN + corner.eave.baffle_thickness_in
+    regions: list[Material | Air] = [
+        Air("outdoors", _box(-SHEATHING_IN - AIR_IN, -WALL_IN, 0, top), outdoor_f, OUTDOOR_FILM_R),
+        Air("attic", _box(0, 0, reach, top), outdoor_f, ATTIC_FILM_R),
+        Air("room", _box(wide + BOARD_IN, -WALL_IN, reach, -BOARD_IN), room_f, inside_film_r),
+        Material("sheathing", _box(-SHEATHING_IN, -WALL_IN, 0, 0), SHEATHING_IN / SHEATHING_R),
+        Material("wall", _box(0, -WALL_IN, wide, -PLATE_IN), wide / corner.wall_r),
+        Material("plate", _box(0, -PLATE_IN, wide, 0), 1 / WOOD_R_PER_IN),
+        Material("wall board", _box(wide, -WALL_IN, wide + BOARD_IN, 0), BOARD_IN / WALL_BOARD_R),
+        Material("ceiling", _box(wide, -BOARD_IN, reach, 0), BOARD_IN / corner.board_r),
+    ]
+    regions += _foam(corner)
+    bottom = 0.0
+    for number, layer in enumerate(corner.layers):
+        if layer.r > 0:
+            regions += _strips(corner, f"layer {number + 1}", bottom, layer)
+        bottom += layer.depth_in
+    if corner.remedy is not None:
+        shape = _under_the_baffle(corner, 0.0, corner.depth_in, 0.0, corner.remedy.reach_in)
+        if shape:
+            regions.append(Material("remedy", shape, _bounded(1 / corner.remedy.r_per_in)))
+    coarsest = max(COARSEST_IN, reach / CELLS_ACROSS, top / CELLS_ACROSS)
+    return CutSection(tuple(regions), FINEST_IN, coarsest)
+
+
+@lru_cache(maxsize=KEPT_SOLVES)
+def solve_corner(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CornerSolved:
+    """Temperatures and heat of the corner. inside_film_r: 0.61 for heat, CORNER_FILM_R for damp and mould."""
+    found = solve(section_of(corner, room_f, outdoor_f, inside_film_r))
+    room = found.surfaces["room"]
+    coldest = int(np.argmin(room.temperature))
+    overhead = np.isclose(room.y, -BOARD_IN)
+    flow = float(room.flow[overhead].sum()) / 12
+    plain = _plain_flow(corner, room.x[overhead], room.length[overhead], room_f - outdoor_f, inside_film_r)
+    r_full = 1 / corner.full_u - INSIDE_FILM_R + inside_film_r
+    undisturbed = float(room.length[overhead].sum()) / 12 * (room_f - outdoor_f) / r_full
+    return CornerSolved(
+        float(room.temperature[coldest]),
+        (float(room.x[coldest]), float(room.y[coldest])),
+        flow,
+        plain,
+        flow - undisturbed,
+        plain - undisturbed,
+        found,
+    )
+
+
+def in_wind(corner: Corner) -> Corner:
+    """The same corner in a bay with nothing before the fill."""
+    return replace(corner, windy=True)
+
+
+def _plain_flow(corner: Corner, x: Floats, length: Floats, difference_f: float, film_r: float) -> float:
+    """Btu/h for each foot of eave, as if heat only went straight up."""
+    r = film_r + corner.board_r + ATTIC_FILM_R + corner.r_up(x)
+    return float(np.sum(length / r)) * difference_f / 12
+
+
+def _box(x0: float, z0: float, x1: float, z1: float) -> Corners:
+    return ((x0, z0), (x1, z0), (x1, z1), (x0, z1))
+
+
+def _bounded(conductivity: float) -> float:
+    """Within what any material has, so that an odd figure in a job does not spoil the solve."""
+    return min(max(conductivity, CONDUCTIVITY[0]), CONDUCTIVITY[1])
+
+
+def _foam(corner: Corner) -> list[Material]:
+    """A baffle of foam along the slope, as far in as the fill touches it."""
+    thick = corner.eave.baffle_thickness_in
+    if corner.foam_r <= 0 or thick <= 0:
+        return []
+    c0, slope = corner.eave.room_at_plate_in, corner.eave.slope
+    high = thick / np.cos(corner.eave.angle)
+    start, full = max(0.0, -c0 / slope), min(corner.full_at_in, corner.reach_in)
+    if full <= start:
+        return []
+    low = c0 + start * slope
+    shape = ((start, low), (full, c0 + full * slope), (full, c0 + full * slope + high), (start, low + high))
+    still = ((start, 0.0), (full, 0.0), (full, c0 + full * slope), (start, low))
+    # The fill settles away from the foam: the thin wedge between them is still air, since foam closes it above.
+    return [
+        Material("settled gap", still, STILL_AIR_CONDUCTIVITY),
+        Material("foam baffle", shape, _bounded(thick / corner.foam_r)),
+    ]
+
+
+def _strips(corner: Corner, name: str, bottom: float, layer: Layer) -> list[Material]:
+    """A layer; in wind its outer strips conduct more."""
+    plain = _bounded(layer.depth_in / layer.r)
+    top = bottom + layer.depth_in
+    whole = _under_the_baffle(corner, bottom, top, settles=layer.settles)
+    if not whole:
+        return []
+    found = [Material(name, whole, plain)]
+    if corner.windy and wind.loss(layer.material) > 0:
+        wide = wind.REACH_IN / wind.STRIPS
+        for i in range(wind.STRIPS):
+            shape = _under_the_baffle(corner, bottom, top, i * wide, (i + 1) * wide, layer.settles)
+            if shape:
+                kept = float(wind.kept_share(layer.material, (i + 0.5) * wide))
+                found.append(Material(f"{name} in wind {i + 1}", shape, _bounded(plain / kept)))
+    return found
+
+
+def _under_the_baffle(
+    corner: Corner, low: float, high: float, start: float = 0.0, end: float | None = None, settles: float = 1.0
+) -> Corners:
+    """A layer between two heights from start to end, cut off where the baffle is lower; empty where it nowhere fits.
+
+    settles: what is left of its height under the baffle.
+    """
+    c0 = low + (corner.eave.room_at_plate_in - low) * settles
+    slope = corner.eave.slope * settles
+    reach = corner.reach_in if end is None else min(end, corner.reach_in)
+
+    def x_at(z: float) -> float:
+        return (z - c0) / slope
+
+    if high <= low or x_at(low) >= reach:
+        return ()
+    first, full = max(start, x_at(low)), max(start, x_at(high))
+    at_start = c0 + first * slope
+    points = [(first, low), (reach, low)]
+    if full < reach:
+        points += [(reach, high), (full, high)]
+    else:
+        points.append((reach, c0 + reach * slope))
+    if low < at_start < high and full > first:
+        points.append((first, at_start))
+    return tuple(points)

@@ -1,0 +1,268 @@
+"""The Cut: the attic from the side along a line over the floor, in inches; s runs from A to B, z up from the ceiling."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import partial
+from typing import Any
+
+import numpy as np
+import shapely
+
+from ..eaves.bays import Bay
+from ..eaves.eave import Eave
+from ..eaves.remedies import dressing
+from ..eaves.roof import roof_at
+from ..floor.outline import Floats, Points, counter_clockwise, edge_side
+from ..layers.chart import NO_FILL
+from ..layers.stack import Lying, Taper, depth_of
+from ..old_fill.readings import depth_map
+from ..section.result import SectionFields
+from .edge import OVERHANG_IN, edge_shapes, shape
+from .runs import bay_at
+
+BOARD_IN = 0.5
+PLATE_IN = 3.0
+SAMPLE_IN = 0.5
+MOST_SAMPLES = 4000
+NEAR_FT = 1e-6
+STRAIGHT_IN = 1e-6
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Where a section is cut: a line over its floor, extended to its walls."""
+
+    section: str
+    from_ft: tuple[float, float]
+    to_ft: tuple[float, float]
+
+
+def default_cut(section: str, fields: SectionFields) -> Cut:
+    """Straight in from the middle of the longest eave; across the middle of a floor without eaves."""
+    outline = fields.outline_ft
+
+    def length(i: int) -> float:
+        return float(np.hypot(*np.subtract(outline[(i + 1) % len(outline)], outline[i])))
+
+    edge = max(fields.eaves or range(len(outline)), key=length)
+    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
+    sign = 1 if counter_clockwise(outline) else -1
+    inward = sign * np.array([-(end - start)[1], (end - start)[0]]) / length(edge)
+    middle = start + (end - start) * 0.5
+    to = middle + inward
+    return Cut(section, (float(middle[0]), float(middle[1])), (float(to[0]), float(to[1])))
+
+
+def chord(outline: Points, cut: Cut) -> tuple[Floats, Floats]:
+    """The cut's line from wall to wall: the piece over the floor nearest to where the user drew it."""
+    a, b = np.array(cut.from_ft), np.array(cut.to_ft)
+    if float(np.hypot(*(b - a))) < NEAR_FT:
+        b = a + np.array([0.0, 1.0])
+    polygon = shapely.Polygon(outline)
+    reach = 2 * polygon.length + float(np.hypot(*(a - np.array(outline[0])))) * 2
+    unit = (b - a) / np.hypot(*(b - a))
+    parts = [
+        part
+        for part in shapely.get_parts(shapely.LineString([a - unit * reach, b + unit * reach]).intersection(polygon))
+        if part.geom_type == "LineString" and part.length > NEAR_FT
+    ]
+    if not parts:
+        point = polygon.representative_point()
+        return chord(outline, Cut(cut.section, (point.x, point.y), (point.x + unit[0], point.y + unit[1])))
+    drawn = shapely.Point((a + b) / 2)
+    part = min(parts, key=lambda p: (p.distance(drawn), -p.length))
+    ends = np.array(part.coords)[[0, -1]]
+    return (ends[0], ends[1]) if float((ends[1] - ends[0]) @ unit) > 0 else (ends[1], ends[0])
+
+
+def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
+    """Shapes of the cut, each {role, points}: polygons close themselves, lines do not."""
+    a, b = chord(fields.outline_ft, cut)
+    length_ft = float(np.hypot(*(b - a)))
+    unit = (b - a) / length_ft
+    count = int(min(MOST_SAMPLES, max(2, length_ft * 12 / SAMPLE_IN + 1)))
+    s = np.linspace(0, length_ft * 12, count)
+    x, y = a[0] + unit[0] * s / 12, a[1] + unit[1] * s / 12
+    inset = np.linspace(NEAR_FT, -NEAR_FT, count)  # so that the ends lie on the floor, not on its walls
+    roof = roof_at(fields.outline_ft, fields.eaves, x + unit[0] * inset, y + unit[1] * inset)
+    shapes: list[dict[str, Any]] = [
+        shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
+    ]
+    depths: dict[str, float | None] = dict.fromkeys(
+        ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
+    )
+    ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
+    taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
+    if taper is not None:
+        dressed = None
+        if fields.taper is not None:
+            dressed = dressing(fields.work, fields.eaves, roof.edge, roof.plane_in)
+        lying = taper.at(roof.room_in, _old_along(fields, taper, x, y), dressed)
+        old, top = lying.under_in, lying.top_in
+        under = _under(taper, lying)
+        if under is not None:
+            shapes.append(shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+        base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(_line(s, under)))
+        if taper.old_in > 0:
+            shapes.append(shape("old_fill", [*_line(s, lying.old_in), *base], closed=True))
+        shapes += _batts(taper, lying, s)
+        if dressed is not None:
+            shapes += _remedy(lying.layers[len(taper.layers)].depth_in, s)
+        if taper.fill.installed_in > 0:
+            shapes.append(shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
+            shapes.append(shape("settled", _line(s, old + lying.new_settled_in)))
+            shapes.append(shape("top", _line(s, top)))
+        depths["old_in"] = taper.old_in
+        if fields.taper is not None:
+            depths |= {
+                "batts_in": depth_of(taper.batts),
+                "fill_line_in": taper.depth_in,
+                "installed_in": taper.installed_in,
+                "settled_in": taper.settled_in,
+            }
+            for end in ends:
+                if end["eave"] is not None:
+                    shapes += edge_shapes(
+                        partial(_place, end), fields.eaves[end["edge"]], taper.depth_in, fields.baffle, end["bay_cut"]
+                    )
+    shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
+    for end in ends:
+        shapes += _wall(end, fields.eaves.get(end["edge"]))
+        end["bay"] = _bay_said(end.pop("bay_cut"))
+    return {
+        "section": cut.section,
+        "from_ft": a.tolist(),
+        "to_ft": b.tolist(),
+        "length_in": float(s[-1]),
+        "shapes": shapes,
+        "ends": ends,
+        "materials": {
+            "old": [layer.material for layer in (fields.today or ())],
+            "batts": [layer.material for layer in (taper.batts if taper else ())],
+        },
+        **depths,
+    }
+
+
+def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
+    """A polyline over evenly spaced s, without the points that lie on straight stretches."""
+    bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
+    keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
+    return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
+
+
+def _old_along(fields: SectionFields, taper: Taper, x_ft: Floats, y_ft: Floats) -> Floats | None:
+    """Depth of the old fill along the cut by the readings, as it lies under the new; None where the mean holds."""
+    old = taper.layers[taper.under_layers :]
+    if not fields.readings or not old or not fields.today:
+        return None
+    places = tuple(reading.at_ft for reading in fields.readings if reading.at_ft is not None)
+    found = depth_map(places, tuple(reading.depth_in for reading in fields.readings), x_ft, y_ft)
+    now = depth_of(fields.today)
+    return found * (depth_of(old) / now) if now > 0 else found
+
+
+def _under(taper: Taper, lying: Lying) -> Floats | None:
+    """Top of the fill blown under lifted batts, along the cut."""
+    if not taper.under_layers:
+        return None
+    fresh: Floats = np.minimum(lying.layers[0].depth_in + taper.rise_in, lying.old_in)
+    return fresh
+
+
+def _bay_said(bay: Bay | None) -> dict[str, Any] | None:
+    """What is in the bay that is cut at an eave."""
+    if bay is None:
+        return None
+    return {"place": bay.place, "state": bay.state, "baffle": bay.baffle, "plug": bay.plug, "to_wind": bay.to_wind}
+
+
+def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
+    """What is laid over the plates in place of the fill."""
+    shapes = []
+    there = np.flatnonzero(depth > 0)
+    for run in np.split(there, np.flatnonzero(np.diff(there) > 1) + 1):
+        if run.size > 1:
+            top = _line(s[run], depth[run])
+            shapes.append(shape("remedy", [*top, (s[run[-1]], 0.0), (s[run[0]], 0.0)], closed=True))
+    return shapes
+
+
+def _batts(taper: Taper, lying: Lying, s: Floats) -> list[dict[str, Any]]:
+    """New batts along the cut, layer by layer."""
+    shapes, bottom = [], lying.old_in
+    for laid in lying.layers[len(lying.layers) - len(taper.batts) :]:
+        top = bottom + laid.depth_in
+        shapes.append(shape("batt", [*_line(s, top), *reversed(_line(s, bottom))], closed=True))
+        bottom = top
+    return shapes
+
+
+def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:
+    """Which edge the cut ends on, and how much the cut stretches what lies square to that edge."""
+    outline = fields.outline_ft
+    best, edge = np.inf, 0
+    point = shapely.Point(at)
+    for i in range(len(outline)):
+        distance = shapely.LineString([outline[i], outline[(i + 1) % len(outline)]]).distance(point)
+        if distance < best - NEAR_FT:
+            best, edge = distance, i
+    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
+    sign = 1 if counter_clockwise(outline) else -1
+    normal = sign * np.array([-(end - start)[1], (end - start)[0]]) / np.hypot(*(end - start))
+    square = max(0.05, abs(float(normal @ inward)))
+    eave = fields.eaves.get(edge)
+    return {
+        "edge": edge,
+        "side": edge_side(outline, edge),
+        "s_in": float(s),
+        "direction": direction,
+        "stretch": 1 / square,
+        "plate_width_in": fields.plate_widths_in[edge],
+        "bay_cut": bay_at(fields, edge, at),
+        "eave": None
+        if eave is None
+        else {
+            "heel_in": eave.heel_in,
+            "pitch_in_12": eave.pitch_in_12,
+            "room_at_plate_in": eave.room_at_plate_in,
+            "vent_gap_in": eave.vent_gap_in,
+        },
+    }
+
+
+def _place(end: dict[str, Any], x_in: float) -> float:
+    """s of a point that lies x inward from the plate's outer edge, square to the wall."""
+    return float(end["s_in"] + end["direction"] * x_in * end["stretch"])
+
+
+def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int, Eave]) -> list[dict[str, Any]]:
+    """Underside of the deck, in as many stretches as there are."""
+    if not eaves:
+        return []
+    known = np.flatnonzero(edge >= 0)
+    shapes = []
+    for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
+        if run.size > 1:
+            z = plane[run] + np.array([eaves[int(i)].under_deck_in for i in edge[run]])
+            shapes.append(shape("deck", _line(s[run], z)))
+    return shapes
+
+
+def _wall(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
+    """Plate and wall under it; at an eave the overhang and the soffit too."""
+    wide = end["plate_width_in"]
+    plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (wide, -BOARD_IN), (wide, -PLATE_IN), (0, -PLATE_IN))]
+    shapes = [shape("plate", plate, closed=True)]
+    if eave is not None:
+        low = eave.heel_in - OVERHANG_IN * eave.slope
+        shapes.append(shape("deck", [(_place(end, -OVERHANG_IN), low), (_place(end, 0), eave.heel_in)]))
+        soffit = low - 1.5
+        shapes.append(
+            shape(
+                "soffit",
+                [(_place(end, -OVERHANG_IN), low), (_place(end, -OVERHANG_IN), soffit), (_place(end, 0), soffit)],
+            )
+        )
+    return shapes

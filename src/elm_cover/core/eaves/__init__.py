@@ -1,0 +1,1 @@
+"""The eave: room under the deck, bays, baffles, work at the edge, vent area (handbook §8)."""

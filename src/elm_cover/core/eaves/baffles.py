@@ -1,0 +1,204 @@
+"""Baffles as they are bought and cut: kinds, width by spacing, pieces and laps along a bay, foam out of sheets.
+
+The path of a baffle starts at the plate, goes up the wind block (the closed leg) where that is bent from the same piece,
+and on along the deck. Thin pieces lap; rigid foam is butted, and its wind block is a piece of its own. Source: handbook, eaves.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from ..base.units import whole_up
+from ..layers.framing import JOIST_WIDTH_IN
+from .eave import LAP_IN, PIECE_IN, Eave
+
+FOAM = "rigid_foam"
+SHEET_IN = (48.0, 96.0)
+NEAR_IN = 1e-6
+LEAST_CUT_IN = 0.125
+
+
+@dataclass(frozen=True)
+class BaffleKind:
+    """How a kind is called, and what to mind with it."""
+
+    title: str
+    about: str
+
+
+KINDS = {
+    "thin_chute": BaffleKind("thin formed chute", "Its ribs keep the gap; fold the lower end down for a wind block."),
+    "card": BaffleKind("card", "Cut and folded in the bay: fits odd widths; keep it dry."),
+    FOAM: BaffleKind(
+        "rigid foam, cut on site",
+        "Spacers keep the gap; its R counts along the slope; seal its edges. Foam may need an ignition barrier: local rule.",
+    ),
+}
+
+
+@dataclass(frozen=True)
+class BaffleInput:
+    """What the job's settings say of its baffles. width_in: None for as wide as the bay is clear. pieces_most: at hand for
+    a bay; None for as many as it takes. r_per_in: of rigid foam."""
+
+    kind: str = "thin_chute"
+    thickness_in: float = 0.0
+    r_per_in: float = 5.0
+    width_in: float | None = None
+    piece_in: float = PIECE_IN
+    pieces_most: int | None = None
+    staples_per_piece: int = 6
+    integral_wind_block: bool = True
+
+    @property
+    def foam(self) -> bool:
+        return self.kind == FOAM
+
+    @property
+    def integral(self) -> bool:
+        """Whether the wind block is bent from the baffle's own piece; foam cannot be bent."""
+        return self.integral_wind_block and not self.foam
+
+    @property
+    def lap_in(self) -> float:
+        return 0.0 if self.foam else LAP_IN
+
+    @property
+    def r(self) -> float:
+        """R square to the baffle: foam has some, thin kinds have none."""
+        return self.thickness_in * self.r_per_in if self.foam else 0.0
+
+    def fitted_width_in(self, spacing_in: float) -> float:
+        """How wide a piece is: as given, else the clear width between the framing."""
+        return clear_width_in(spacing_in) if self.width_in is None else self.width_in
+
+
+@dataclass(frozen=True)
+class Fitting:
+    """Pieces along one bay. needed_in: the path they must cover. count: pieces fitted.
+
+    short_in: what the pieces at hand leave uncovered at the upper end, 0 where they reach.
+    """
+
+    needed_in: float
+    count: int
+    piece_in: float
+    lap_in: float
+
+    @property
+    def short_in(self) -> float:
+        return max(0.0, self.needed_in - ((self.count - 1) * (self.piece_in - self.lap_in) + self.piece_in))
+
+    @property
+    def last_in(self) -> float:
+        """Length of the uppermost piece, cut to what is needed."""
+        start = (self.count - 1) * (self.piece_in - self.lap_in)
+        return min(self.piece_in, max(0.0, self.needed_in - start))
+
+    def pieces(self, most: int) -> list[tuple[float, float]]:
+        """(from, to) of the first pieces along the path from the plate up, laps included."""
+        step = self.piece_in - self.lap_in
+        return [(i * step, min(i * step + self.piece_in, self.needed_in)) for i in range(min(self.count, most))]
+
+
+def clear_width_in(spacing_in: float) -> float:
+    """Between two rafters or trusses: spacing − 1½ in."""
+    return max(0.0, spacing_in - JOIST_WIDTH_IN)
+
+
+def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:
+    """The pieces of one bay, from the plate up.
+
+    Pieces a bay: max(1, ceil((closed leg + chute − lap)/(piece − lap))), leg left out where the wind block is separate.
+    """
+    needed = eave.baffle_length_in(depth_in) + (eave.closed_leg_in(depth_in) if baffle.integral else 0.0)
+    count = max(1, whole_up((needed - baffle.lap_in) / (baffle.piece_in - baffle.lap_in)))
+    at_hand = count if baffle.pieces_most is None else min(count, baffle.pieces_most)
+    return Fitting(needed, at_hand, baffle.piece_in, baffle.lap_in)
+
+
+@dataclass(frozen=True)
+class FoamCut:
+    """Pieces of foam of one size, inches."""
+
+    width_in: float
+    length_in: float
+    count: int
+
+
+def foam_cuts(eave: Eave, depth_in: float, baffle: BaffleInput, spacing_in: float, bays: int) -> tuple[FoamCut, ...]:
+    """What is cut for a run: chutes in pieces that butt, and a wind block for every bay."""
+    width = baffle.fitted_width_in(spacing_in)
+    sizes: dict[float, int] = {}
+    fitted = fitting(eave, depth_in, baffle)
+    wanted = ((baffle.piece_in, fitted.count - 1), (fitted.last_in, 1), (eave.closed_leg_in(depth_in), 1))
+    for length, of_each in wanted:
+        if length >= LEAST_CUT_IN and of_each:
+            key = round(length, 3)
+            sizes[key] = sizes.get(key, 0) + of_each * bays
+    return tuple(FoamCut(width, length, count) for length, count in sorted(sizes.items(), reverse=True) if count)
+
+
+@dataclass(frozen=True)
+class FoamOrder:
+    """Sheets of 4 × 8 ft to buy, and every piece cut from them."""
+
+    sheets: int
+    thickness_in: float
+    cuts: tuple[FoamCut, ...]
+
+
+def foam_order(cuts: Iterable[FoamCut], thickness_in: float) -> FoamOrder | None:
+    """All cuts of a job together, pieces alike in one line; None where there are none, or a piece fits on no sheet."""
+    sizes: dict[tuple[float, float], int] = {}
+    for cut in cuts:
+        sizes[cut.width_in, cut.length_in] = sizes.get((cut.width_in, cut.length_in), 0) + cut.count
+    lines = tuple(FoamCut(wide, long, count) for (wide, long), count in sorted(sizes.items(), reverse=True))
+    if not lines or any(line.width_in > SHEET_IN[0] or line.length_in > SHEET_IN[1] for line in lines):
+        return None
+    return FoamOrder(sheets(lines), thickness_in, lines)
+
+
+def sheets(cuts: Iterable[FoamCut]) -> int:
+    """Sheets of 4 × 8 ft for all cuts: ripped to width along the sheet, strips filled longest piece first.
+
+    Raises ValueError for a piece that no sheet holds.
+    """
+    wide, long = SHEET_IN
+    by_width: dict[float, list[FoamCut]] = {}
+    for cut in cuts:
+        if cut.width_in > wide + NEAR_IN or cut.length_in > long + NEAR_IN:
+            raise ValueError(
+                f"no sheet of {wide:g} × {long:g} in holds a piece of {cut.width_in:g} × {cut.length_in:g} in"
+            )
+        by_width.setdefault(cut.width_in, []).append(cut)
+    total = 0
+    for width, alike in by_width.items():
+        if width > 0:
+            total += math.ceil(_strips(alike, long) / max(1, math.floor(wide / width + NEAR_IN)))
+    return total
+
+
+def _strips(cuts: list[FoamCut], long: float) -> int:
+    """Strips for the cuts: first fit, longest first, cuts alike taken together so that thousands of them cost nothing."""
+    left: list[tuple[float, int]] = []
+    for cut in sorted(cuts, key=lambda c: -c.length_in):
+        count = cut.count
+        used: list[tuple[float, int]] = []
+        for room, strips in left:
+            each = math.floor((room + NEAR_IN) / cut.length_in)
+            filled = min(strips, math.ceil(count / each)) if each and count else 0
+            placed = min(count, filled * each)
+            count -= placed
+            if filled:
+                used.append((room - each * cut.length_in, filled))
+            if strips - filled:
+                used.append((room, strips - filled))
+        each = math.floor((long + NEAR_IN) / cut.length_in)
+        opened = math.ceil(count / each)
+        if opened:
+            used.append((long - each * cut.length_in, opened))
+        left = used
+    return sum(strips for _, strips in left)

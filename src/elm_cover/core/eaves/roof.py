@@ -1,0 +1,151 @@
+"""The room under the roof over the whole floor: gables, hips and valleys from the eaves round it (handbook: eaves).
+
+An eave limits only floor that lies straight in from it, never in from its prolongation. Where several reach a point
+the lowest plane rules, which makes hips at outside corners. At an inside corner the floor that lies straight in from
+neither eave is ruled by the higher of the two planes: the valley::
+
+        outside corner              inside corner
+     ____________________          ______
+    |  \\   strip of A                   | B
+    |    \\                          ↖   |  strip of B →
+    |      \\                  valley  ↖ |______________ A
+    | strip of B                         strip of A ↑
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from ..floor.outline import Floats, Grid, Integers, Points, counter_clockwise, grid_of
+from .eave import Eave
+
+NEAR_FT = 1e-9
+
+
+@dataclass(frozen=True)
+class Reach:
+    """Cells that one eave limits, or the pair at an inside corner, with their distance in from each in inches."""
+
+    edges: tuple[int, ...]
+    cells: Integers
+    distance_in: tuple[Floats, ...]
+    from_corner_in: Floats | None = None
+
+
+@dataclass(frozen=True)
+class RoofField:
+    """Vertical room for insulation at each cell, inf where no eave limits it; which eave does, or −1.
+
+    plane_in is the underside of the baffle with its sign, room_in is never below 0.
+    """
+
+    room_in: Floats
+    edge: Integers
+    plane_in: Floats
+
+
+@dataclass(frozen=True)
+class _Side:
+    """An edge turned so that the floor lies to its left: start, unit direction, inward normal, length in ft."""
+
+    start: Floats
+    along: Floats
+    inward: Floats
+    length: float
+
+
+def _sides(outline: Points) -> list[_Side]:
+    corners = np.array(outline, dtype=float)
+    sign = 1.0 if counter_clockwise(outline) else -1.0
+    sides = []
+    for i in range(len(outline)):
+        start, vector = corners[i], corners[(i + 1) % len(outline)] - corners[i]
+        length = float(np.hypot(*vector))
+        along = vector / length
+        sides.append(_Side(start, along, sign * np.array([-along[1], along[0]]), length))
+    return sides
+
+
+@lru_cache(maxsize=16)
+def reaches(
+    outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float
+) -> tuple[Reach, ...]:
+    """Which cells each eave limits. Depends on the plan alone, so that dragging a depth computes it once."""
+    grid = grid_of(outline, keep_outs, cell_ft)
+    return reaches_at(outline, eaves, grid.x_ft, grid.y_ft)
+
+
+def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floats) -> tuple[Reach, ...]:
+    """Which of the points each eave limits, and how far in they lie."""
+    sides = _sides(outline)
+    points = np.stack([x_ft, y_ft])
+    t = {e: sides[e].along @ (points - sides[e].start[:, None]) for e in eaves}
+    d = {e: sides[e].inward @ (points - sides[e].start[:, None]) for e in eaves}
+    found = []
+    for e in eaves:
+        straight_in = (t[e] >= -NEAR_FT) & (t[e] <= sides[e].length + NEAR_FT) & (d[e] >= -NEAR_FT)
+        cells = np.flatnonzero(straight_in)
+        if len(outline) > 4:
+            cells = cells[~_walled_off(sides, e, t[e][cells], d[e][cells])]
+        found.append(Reach((e,), cells, (d[e][cells] * 12,)))
+    for a in eaves:
+        b = (a + 1) % len(outline)
+        if b not in eaves or float(sides[a].inward @ sides[b].along) >= -NEAR_FT:
+            continue  # an outside corner, or straight on: the strips meet or overlap by themselves
+        cells = np.flatnonzero((t[a] > sides[a].length) & (t[b] < 0) & (d[a] >= 0) & (d[b] >= 0))
+        offset = points[:, cells] - sides[b].start[:, None]
+        found.append(Reach((a, b), cells, (d[a][cells] * 12, d[b][cells] * 12), np.hypot(*offset) * 12))
+    return tuple(found)
+
+
+def _walled_off(sides: list[_Side], e: int, t: Floats, d: Floats) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
+    """Cells from which another wall stands in the straight way out over edge e: the far leg of a U."""
+    side, hidden = sides[e], np.zeros(t.size, dtype=bool)
+    for f, wall in enumerate(sides):
+        if f == e:
+            continue
+        end = wall.start + wall.along * wall.length
+        t0, t1 = (float(side.along @ (p - side.start)) for p in (wall.start, end))
+        d0, d1 = (float(side.inward @ (p - side.start)) for p in (wall.start, end))
+        if abs(t1 - t0) < NEAR_FT or max(d0, d1) <= NEAR_FT:
+            continue
+        crosses = (t > min(t0, t1) + NEAR_FT) & (t < max(t0, t1) - NEAR_FT)
+        height = d0 + (t - t0) * (d1 - d0) / (t1 - t0)
+        hidden |= crosses & (height > NEAR_FT) & (height < d - NEAR_FT)
+    return hidden
+
+
+def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs: tuple[Points, ...]) -> RoofField:
+    """Room for insulation over the floor, inches, and the eave that limits it, cell by cell."""
+    return _lowest(reaches(outline, tuple(sorted(eaves)), keep_outs, grid.cell_ft), eaves, grid.count)
+
+
+def roof_at(outline: Points, eaves: Mapping[int, Eave], x_ft: Floats, y_ft: Floats) -> RoofField:
+    """The same at any points of the floor: along a cut."""
+    return _lowest(reaches_at(outline, tuple(sorted(eaves)), x_ft, y_ft), eaves, x_ft.size)
+
+
+def _lowest(found: tuple[Reach, ...], eaves: Mapping[int, Eave], count: int) -> RoofField:
+    plane = np.full(count, np.inf)
+    edge = np.full(count, -1, dtype=np.int64)
+    for reach in found:
+        planes = [
+            eaves[e].room_at_plate_in + d * eaves[e].slope for e, d in zip(reach.edges, reach.distance_in, strict=True)
+        ]
+        here = np.maximum(planes[0], planes[-1])
+        ruling = np.where(planes[0] >= planes[-1], reach.edges[0], reach.edges[-1])
+        if reach.from_corner_in is not None:
+            # Behind a thin notch both planes run flat; there the corner itself is the nearest way out. At corners up
+            # to 270° the planes are never lower than this.
+            least = min(eaves[e].room_at_plate_in for e in reach.edges)
+            flattest = min(eaves[e].slope for e in reach.edges)
+            here = np.maximum(here, least + reach.from_corner_in * flattest * np.sqrt(0.5))
+        lower = here < plane[reach.cells]
+        cells = reach.cells[lower]
+        plane[cells] = here[lower]
+        edge[cells] = ruling[lower]
+    return RoofField(np.maximum(0.0, plane), edge, plane)

@@ -1,0 +1,1 @@
+"""Closed bays: slopes, walls, nets and floors, filled by volume and density (handbook §7)."""

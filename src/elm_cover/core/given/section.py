@@ -1,0 +1,126 @@
+"""One section as the core sees it: numbers and small frozen data, read from the job document by ``plan``."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..batts.batt import BattProduct
+from ..eaves.baffles import BaffleInput
+from ..eaves.bays import Mark
+from ..eaves.remedies import Remedy
+from ..eaves.ventilation import VentGroup
+from ..enclosed.shapes import CavityInput, SlopeInput, WallInput
+from ..floor.outline import Points
+from ..hazards.clearances import KeepOut
+from ..hazards.features import FeatureInput
+from ..layers.chart import Chart
+from ..old_fill.readings import DepthReading
+
+
+@dataclass(frozen=True)
+class EdgeInput:
+    kind: str
+    heel_in: float | None
+    pitch_in_12: float | None
+    soffit: str | None
+    plate_width_in: float
+    vented_bays: int | None
+    marks: tuple[Mark, ...] = ()
+    remedy: Remedy | None = None
+
+
+@dataclass(frozen=True)
+class LayerInput:
+    material: str | None
+    depth_in: float | None
+    r: float | None
+    void: float
+    open: bool
+    condition: str
+    density_pcf: float | None
+    label_in: float | None = None
+    facing: str | None = None
+
+
+@dataclass(frozen=True)
+class TargetInput:
+    basis: str | None
+    edition: str | None
+    r: float | None
+    raised_heel: bool
+    name: str | None = None
+
+
+@dataclass(frozen=True)
+class SettingsInput:
+    vent_gap_in: float
+    baffle_rule: str
+    interpolate: bool
+    deduct_framing: bool
+    baffle: BaffleInput
+
+
+@dataclass(frozen=True)
+class ProductInput:
+    id: str
+    name: str
+    kind: str | None
+    chart: Chart | None
+    batt: BattProduct | None = None
+    price: float | None = None
+
+
+@dataclass(frozen=True)
+class ChoiceInput:
+    """How the section is insulated. installed_in: the new fill the user set, or None to go by the target.
+
+    between: the batt laid between the joists first. layers: how many across, or None to go by the target. density_pcf:
+    of enclosed fill, or None for the start value of its kind.
+    """
+
+    method: str
+    product: ProductInput | None
+    installed_in: float | None
+    between: ProductInput | None = None
+    layers: int | None = None
+    density_pcf: float | None = None
+
+
+@dataclass(frozen=True)
+class SectionInput:
+    """way_in_ft: where the crew leaves it. passage_ft: how wide it opens to the next section where it has no way in of its
+    own; 0 where nothing on record leads into it, None where it has its own."""
+
+    id: str
+    name: str | None
+    kind: str
+    path: str
+    outline_ft: Points
+    edges: tuple[EdgeInput, ...]
+    board: str | None
+    retarder: str | None
+    spacing_in: float | None
+    joist_depth_in: float | None
+    layers: tuple[LayerInput, ...] | None
+    readings: tuple[DepthReading, ...]
+    keep_outs: tuple[KeepOut, ...]
+    target: TargetInput | None
+    zone: str | None
+    vented: bool | None
+    vents: tuple[VentGroup, ...]
+    settings: SettingsInput
+    choice: ChoiceInput | None
+    holes: tuple[Points, ...] = ()
+    old_fill: str | None = None
+    blocked_by: frozenset[str] = frozenset()
+    cleared: frozenset[str] = frozenset()
+    features: tuple[FeatureInput, ...] = ()
+    slope: SlopeInput | None = None
+    wall: WallInput | None = None
+    cavity: CavityInput | None = None
+    new_construction: bool = False
+    run: str | None = None
+    way_in_ft: tuple[float, float] | None = None
+    openings_in: tuple[tuple[float, float], ...] = ()
+    passage_ft: float | None = None
+    high_wind: bool = False

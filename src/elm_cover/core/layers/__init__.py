@@ -1,0 +1,1 @@
+"""What lies on a floor, old or new: layers, voids, charts, heat paths, load (handbook §5 to §7)."""

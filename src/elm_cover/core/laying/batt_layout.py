@@ -1,0 +1,173 @@
+"""Batts of a section counted by their layout, and whether they go through the way in (handbook: batts)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..base.units import eighths, whole_up
+from ..batts.batt import BattLayer, BattProduct
+from ..batts.layout import Counted, Course, Layout, LayoutAsked, count, lay_out
+from ..eaves.eave import Eave
+from ..eaves.roof import roof_at
+from ..given.section import SectionInput
+from ..layers.stack import LEAST_PRESSED_SHARE, Taper
+from ..section.result import BattTakeOff, Notebook
+from .site import Site
+
+POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
+# A batt bends and gives: a piece goes through an opening as wide as itself across, and half as thick as it is.
+PIECE_GIVES = 0.5
+
+
+@dataclass(frozen=True, eq=False)
+class LaidBatts:
+    """A layer with the pieces behind it, for the drawing."""
+
+    take_off: BattTakeOff
+    layout: Layout
+
+
+def laid_batts(
+    section: SectionInput,
+    site: Site,
+    layers: tuple[BattLayer, ...],
+    taper: Taper | None,
+    eaves: dict[int, Eave] | None,
+    notes: Notebook,
+) -> tuple[LaidBatts, ...]:
+    """Every layer of batts laid out over the section; asks which way the joists run."""
+    if not layers or taper is None or eaves is None or section.spacing_in is None:
+        return ()
+    if section.run is None:
+        notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
+        return ()
+    found = []
+    for layer, asked in zip(layers, asked_layers(section, site, layers, taper, eaves), strict=True):
+        layout = lay_out(asked)
+        found.append(LaidBatts(take_off(layer, count(asked), layout.courses), layout))
+    for code, level, text, what_to_do in way_in_faults(section, layers, eaves):
+        notes.flag(code, level, text, what_to_do)
+    return tuple(found)
+
+
+def asked_layers(
+    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], taper: Taper, eaves: dict[int, Eave]
+) -> list[LayoutAsked]:
+    """What each layer is laid over. Raises ValueError while the framing is not known."""
+    if section.run is None or section.spacing_in is None:
+        raise ValueError("run and spacing of the framing are needed")
+    found = []
+    below = taper.old_in
+    for layer in layers:
+        found.append(
+            LayoutAsked(
+                section.outline_ft,
+                site.shapes,
+                tuple(_too_near(edge, eave, below, layer.batt) for edge, eave in sorted(eaves.items())),
+                section.run,
+                section.spacing_in,
+                layer.place,
+                layer.batt,
+                section.way_in_ft,
+                _wires(section),
+                tuple(f.at_ft for f in section.features if f.kind in POSTS and f.at_ft is not None),
+            )
+        )
+        below += layer.batt.thickness_in
+    return found
+
+
+def _clear_over_way_in(section: SectionInput, eaves: dict[int, Eave]) -> float | None:
+    """Height from the ceiling to the underside of the baffles over the way in, inches; None where no eave limits it."""
+    if section.way_in_ft is None or not eaves:
+        return None
+    at = np.array([[section.way_in_ft[0]], [section.way_in_ft[1]]])
+    room = float(roof_at(section.outline_ft, eaves, at[0], at[1]).room_in[0])
+    return room if np.isfinite(room) else None
+
+
+def _wires(section: SectionInput) -> tuple[tuple[tuple[float, float], tuple[float, float]], ...]:
+    return tuple(
+        (f.at_ft, f.to_ft)
+        for f in section.features
+        if f.kind in ("wire", "pipe") and f.at_ft is not None and f.to_ft is not None
+    )
+
+
+def _too_near(edge: int, eave: Eave, below_in: float, batt: BattProduct) -> tuple[int, float]:
+    """How far in from the plate a batt starts, inches: where at least half its thickness fits under the baffle."""
+    wanted = below_in + batt.thickness_in * LEAST_PRESSED_SHARE
+    return edge, max(0.0, (wanted - eave.room_at_plate_in) / eave.slope)
+
+
+def take_off(layer: BattLayer, counted: Counted, courses: tuple[Course, ...] = ()) -> BattTakeOff:
+    """The counts of one layer, with its cut list where there is one."""
+    batt = layer.batt
+    whole = sum(counted.whole)
+    opened = counted.stock * batt.piece_ft2
+    return BattTakeOff(
+        layer.product,
+        layer.place,
+        batt.r,
+        batt.thickness_in,
+        counted.stock,
+        whole,
+        len(counted.lengths) - whole,
+        int(counted.splits.sum()),
+        counted.stock / batt.pieces_per_bundle,
+        counted.covered_ft2,
+        whole_up(counted.covered_ft2 / batt.piece_ft2),
+        1 - counted.covered_ft2 / opened if opened > 0 else 0.0,
+        counted.offcuts_ft2,
+        counted.scraps_ft2,
+        courses,
+    )
+
+
+def passes(size_in: tuple[float, ...], opening_in: tuple[float, float], gives: float = 0.0) -> bool:
+    """Whether a box goes through an opening end on: its two smaller sides against the opening's, inches.
+
+    gives: share by which the smallest side can be pressed.
+    """
+    small, middle = sorted(size_in)[:2]
+    narrow, wide = sorted(opening_in)
+    return small * (1 - gives) <= narrow and middle <= wide
+
+
+def way_in_faults(
+    section: SectionInput, layers: tuple[BattLayer, ...], eaves: dict[int, Eave]
+) -> list[tuple[str, str, str, str]]:
+    """Each size of piece and bundle against the widest way in: (code, level, text, what to do)."""
+    if not section.openings_in or not layers:
+        return []
+    if section.passage_ft == 0:
+        text = "No way into this section is on record: no opening of its own, no edge open to the next."
+        return [("no_way_in", "caution", text, "Record the way in, then pieces and bundles are checked against it.")]
+    opening = max(section.openings_in, key=lambda size: sorted(size))
+    clear_in = _clear_over_way_in(section, eaves)
+    way = f"{opening[0]:g} x {opening[1]:g} in opening"
+    found = []
+    for layer in {layer.product: layer for layer in layers}.values():
+        batt = layer.batt
+        if section.passage_ft is not None and batt.width_in > section.passage_ft * 12:
+            text = f"The way there is {eighths(section.passage_ft * 12)} wide; a piece is {batt.width_in:g} in."
+            found.append(("piece_too_wide", "stop", text, "Take narrower pieces, or blow instead."))
+        if not passes((batt.thickness_in, batt.width_in, batt.length_in), opening, PIECE_GIVES):
+            text = f"A piece {eighths(batt.thickness_in)} thick and {batt.width_in:g} in wide does not go through the {way}."
+            what = "Take narrower pieces or a roll, blow instead, or cut a larger way in."
+            found.append(("piece_too_large", "stop", text, what))
+        elif batt.bundle_in is not None and not passes(batt.bundle_in, opening):
+            across, along, high = sorted(batt.bundle_in)
+            text = f"A bundle of {across:g} x {along:g} x {high:g} in does not go through the {way}; its pieces do."
+            what = "Open the bundles below and hand the pieces up: plan a person for it, and cover the floor."
+            found.append(("bundle_too_large", "caution", text, what))
+        elif batt.bundle_in is not None and clear_in is not None and max(batt.bundle_in) > clear_in:
+            text = (
+                f"Only {eighths(clear_in)} stands open over the way in; a bundle is {max(batt.bundle_in):g} in long and "
+                "has to be tipped."
+            )
+            what = "Open the bundles below, or hand them in through a higher place."
+            found.append(("bundle_under_roof", "caution", text, what))
+    return found

@@ -1,0 +1,121 @@
+"""Heat and bags of a section over its grid: U at every cell, and the fill that the attic will really take."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..given.section import SectionInput
+from ..layers.chart import NO_FILL, Chart, chart_bags
+from ..layers.framing import framing_fraction
+from ..layers.heat_paths import Floats, Floor, Paths, bare_u, paths
+from ..layers.stack import Lying, Taper
+from ..layers.strips import Strips
+from ..section.result import Bags
+from .blower import Blower
+from .site import Site
+
+
+@dataclass(frozen=True)
+class Heat:
+    """u and the heat paths at each cell, its area mean over the section with what is kept out at its own R, and R at each cell."""
+
+    u: Floats
+    mean: float
+    r: Floats
+    paths: Paths
+
+
+@dataclass(frozen=True)
+class Laid:
+    """What lies over a floor as the heat sees it. u: films and board included, mean over the floor with what is kept out."""
+
+    floor: Floor
+    taper: Taper
+    chart: Chart | None
+
+    def paths(self, lying: Lying) -> Paths:
+        """The heat paths where it lies so."""
+        settled = lying.new_settled_in
+        per_in = self.chart.r_per_in(self.taper.fill.r) if self.chart and self.taper.fill.r else 0.0
+        new_r = self.chart.thin_r(settled) if self.chart else np.zeros_like(settled)
+        return paths(self.floor, lying.layers, settled, new_r, per_in, lying.over_r)
+
+    def u(self, lying: Lying) -> Floats:
+        return self.paths(lying).u(self.floor.framing_fraction)
+
+
+def laid_over(section: SectionInput, boundary: float | None, taper: Taper | None, chart: Chart | None) -> Laid | None:
+    """None while board, framing or the fill is not known."""
+    if boundary is None or taper is None or (chart is None and taper.fill.r > 0):
+        return None
+    if section.spacing_in is None or section.joist_depth_in is None:
+        return None
+    return Laid(Floor(boundary, framing_fraction(section.spacing_in), section.joist_depth_in), taper, chart)
+
+
+def whole_u(u_net: float, boundary: float, floor_ft2: float, net_ft2: float) -> float:
+    """Mean U of the floor from that of its net area: what is kept out counts bare."""
+    return (u_net * net_ft2 + bare_u(boundary) * (floor_ft2 - net_ft2)) / floor_ft2
+
+
+def section_heat(laid: Laid | None, lying: Lying | None, floor_ft2: float, net_ft2: float) -> Heat | None:
+    """U and R at every cell, and the mean with what is kept out counted bare. None while something is not known."""
+    if laid is None or lying is None:
+        return None
+    found = laid.paths(lying)
+    u = found.u(laid.floor.framing_fraction)
+    boundary = laid.floor.boundary
+    return Heat(u, whole_u(float(u.mean()), boundary, floor_ft2, net_ft2), 1 / u - boundary, found)
+
+
+def u_today(section: SectionInput, site: Site, strips: Strips) -> float | None:
+    """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while board or framing is not known."""
+    if site.today is None or site.boundary is None:
+        return None
+    today = Taper(site.today, NO_FILL)
+    laid = laid_over(section, site.boundary, today, None)
+    if laid is None:
+        return None
+    u_net = strips.mean(laid.u(today.at(strips.room_in, strips.old_in)))
+    return whole_u(u_net, site.boundary, site.floor_ft2, site.net_ft2)
+
+
+def section_bags(
+    section: SectionInput,
+    net_ft2: float,
+    taper: Taper | None,
+    blower: Blower | None,
+    lying: Lying | None,
+    under_psf: float,
+    share: Floats | None = None,
+) -> Bags:
+    """Chart bags and field bags, unrounded.
+
+    under_psf: fill blown under lifted batts, lb/ft². share: of the floor for each place lying speaks of; None: all alike.
+    """
+    if taper is None or blower is None:
+        return Bags()
+    bag_lb = blower.chart.bag_lb
+    chart = chart_bags(net_ft2, taper.fill, bag_lb)
+    framing = section.spacing_in is not None and section.joist_depth_in is not None
+    if section.settings.deduct_framing:
+        if not framing:
+            return Bags()
+        if taper.depth_in <= (section.joist_depth_in or 0.0):
+            chart *= 1 - framing_fraction(section.spacing_in or 0.0)
+    under = net_ft2 * under_psf / bag_lb
+    if lying is None or section.spacing_in is None or section.joist_depth_in is None:
+        return Bags(chart + under)
+    fraction = framing_fraction(section.spacing_in)
+    settled = lying.new_settled_in
+    below = np.clip(section.joist_depth_in - lying.under_in, 0.0, settled)
+    between = np.divide(below, settled, out=np.zeros_like(settled), where=settled > 0)
+    weight = float(np.average(blower.chart.thin_weight_psf(settled) * (1 - fraction * between), weights=share))
+    if under_psf > 0:
+        fresh = lying.layers[0].depth_in
+        below = np.clip(section.joist_depth_in, 0.0, fresh)
+        between = np.divide(below, fresh, out=np.zeros_like(fresh), where=fresh > 0)
+        weight += float(np.average(blower.chart.thin_weight_psf(fresh) * (1 - fraction * between), weights=share))
+    return Bags(chart + under, weight * net_ft2 / bag_lb)

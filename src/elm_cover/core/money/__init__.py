@@ -1,0 +1,1 @@
+"""What a job takes, costs and saves (handbook §10, §12)."""

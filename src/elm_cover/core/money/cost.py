@@ -1,0 +1,148 @@
+"""Hours and price of a job from what it takes, by the price and rate book (handbook: load-out, cost and schedule)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ..eaves.remedies import REMEDIES
+from ..given.section import ProductInput
+from ..layers.chart import bags_to_order
+from .quantities import Quantities
+
+GLASS = ("glass_loose",)
+PEOPLE_AT_THE_MACHINE = 2
+PEOPLE_AT_THE_VACUUM = 2
+
+
+@dataclass(frozen=True)
+class BookInput:
+    """The price and rate book as the core takes it; names and units as in the job document's book."""
+
+    currency: str
+    prices: Mapping[str, float]
+    rates: Mapping[str, float]
+    truck: bool
+    overhead_pct: float
+    margin_pct: float
+
+
+@dataclass(frozen=True)
+class CostLine:
+    """One line of the price: what, how many of which unit, at how much each."""
+
+    what: str
+    group: str
+    amount: float
+    unit: str
+    each: float
+    total: float
+
+
+@dataclass(frozen=True)
+class Cost:
+    """Price of a job. hours: by the clock with the crew; person_hours: all of them together.
+
+    price = (material + labor + disposal + overhead) / (1 − margin), so that the margin is a share of the price.
+    """
+
+    currency: str
+    lines: tuple[CostLine, ...]
+    material: float
+    labor: float
+    disposal: float
+    overhead: float
+    margin: float
+    price: float
+    price_per_ft2: float | None
+    person_hours: float
+    hours: float
+
+
+def pack_price(product: ProductInput, book: BookInput) -> float:
+    """Price of one bag or bundle: the product's own, else by its kind."""
+    if product.price is not None:
+        return product.price
+    if product.chart is not None:
+        return product.chart.bag_lb * book.prices.get(f"{product.kind}_per_lb", 0.0)
+    if product.batt is not None:
+        return product.batt.bundle_ft2 * product.batt.r * book.prices.get(f"{product.kind}_per_ft2_r", 0.0)
+    return 0.0
+
+
+def feed_lb_per_hour(kind: str, book: BookInput) -> float:
+    """How fast the machine takes a fill, lb/h. Mineral wool and wood fiber go by cellulose's start value: none is given."""
+    machine = "truck" if book.truck else "small_machine"
+    return book.rates[f"{machine}_{'glass' if kind in GLASS else 'cellulose'}_lb_per_hour"]
+
+
+def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
+    """Person-hours by kind of work, set-up apart. Source: handbook, start rates."""
+    rates = book.rates
+    blowing = sum(lb / feed_lb_per_hour(kind, book) for kind, lb in q.blown_lb.items())
+    closed = sum(
+        lb / (feed_lb_per_hour(kind, book) * rates["enclosed_share_of_feed"]) for kind, lb in q.enclosed_lb.items()
+    )
+    slower = 1 / (1 - rates["batts_among_wires_less_pct"] / 100)
+    by_hand = q.batt_ft2 - q.batt_ft2_among_wires + q.batt_ft2_among_wires * slower + q.handled_ft2 * slower
+    found = {
+        "blowing": PEOPLE_AT_THE_MACHINE * blowing,
+        "filling closed bays": PEOPLE_AT_THE_MACHINE * closed,
+        "laying batts": by_hand / rates["batts_ft2_per_person_hour"] + q.cuts * rates["minutes_per_cut"] / 60,
+        "fitting baffles": q.baffles / rates["baffles_per_person_hour"],
+        "fitting wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
+        "filling over the plates": q.edge_ft / rates["edge_ft_per_person_hour"],
+        "clearing out": PEOPLE_AT_THE_VACUUM * q.removal_ft3 / rates["vacuum_ft3_per_hour_of_two"],
+    }
+    return {what: hours for what, hours in found.items() if hours > 0}
+
+
+def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: float, book: BookInput) -> Cost:
+    """What the job costs and how long it takes."""
+    lines = []
+    for name, packs in q.packs.items():
+        product = products[name]
+        count = bags_to_order(packs, spare_pct)
+        unit = "bags" if product.chart is not None else "bundles"
+        lines.append(_line(product.name, "material", count, unit, pack_price(product, book)))
+    lines.append(_line("Baffles", "material", q.baffle_pieces, "pieces", book.prices["baffle_piece"]))
+    lines.append(_line("Wind blocks", "material", q.wind_blocks, "pieces", book.prices["wind_block"]))
+    lines += edge_lines(q, book)
+    sacks = math.ceil(q.removal_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
+    lines.append(_line("Removal bags", "material", sacks, "bags", book.prices["removal_bag"]))
+    lines.append(_line("Disposal", "disposal", q.removal_lb, "lb", book.prices["disposal_per_lb"]))
+    crew, wage = book.rates["crew"], book.prices["labor_per_person_hour"]
+    work = {"set-up and clean-up": book.rates["setup_hours"] * crew} | work_hours(q, book)
+    lines += [_line(what.capitalize(), "labor", hours, "person-hours", wage) for what, hours in work.items()]
+    lines = [line for line in lines if line.amount > 0]
+    of = {group: sum(la.total for la in lines if la.group == group) for group in ("material", "labor", "disposal")}
+    direct = sum(of.values())
+    overhead = direct * book.overhead_pct / 100
+    price = (direct + overhead) / (1 - book.margin_pct / 100)
+    hours = sum(work.values())
+    return Cost(
+        book.currency,
+        tuple(lines),
+        of["material"],
+        of["labor"],
+        of["disposal"],
+        overhead,
+        price - direct - overhead,
+        price,
+        price / q.area_ft2 if q.area_ft2 > 0 else None,
+        hours,
+        hours / crew,
+    )
+
+
+def edge_lines(q: Quantities, book: BookInput) -> list[CostLine]:
+    """What fills the room over the plates, by kind."""
+    return [
+        _line(REMEDIES[kind].title.capitalize(), "material", ft3, "ft³", book.prices[f"{kind}_per_ft3"])
+        for kind, ft3 in q.edge_ft3.items()
+    ]
+
+
+def _line(what: str, group: str, amount: float, unit: str, each: float) -> CostLine:
+    return CostLine(what, group, amount, unit, each, amount * each)

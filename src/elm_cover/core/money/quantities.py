@@ -1,0 +1,136 @@
+"""What a job, or one way of doing it, takes: counted once, priced and timed from the same counts."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+
+from ..given.section import SectionInput
+from ..section.result import Bags, BattTakeOff, EavePlan, Removal, SectionPlan
+
+
+@dataclass(frozen=True)
+class Quantities:
+    """Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
+
+    enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
+    room over the plates, by kind of remedy, along edge_ft of eave.
+    """
+
+    area_ft2: float = 0.0
+    packs: dict[str, float] = field(default_factory=dict)
+    blown_lb: dict[str, float] = field(default_factory=dict)
+    enclosed_lb: dict[str, float] = field(default_factory=dict)
+    edge_ft3: dict[str, float] = field(default_factory=dict)
+    edge_ft: float = 0.0
+    batt_ft2: float = 0.0
+    batt_ft2_among_wires: float = 0.0
+    cuts: int = 0
+    handled_ft2: float = 0.0
+    baffles: int = 0
+    baffle_pieces: int = 0
+    wind_blocks: int = 0
+    removal_ft3: float = 0.0
+    removal_lb: float = 0.0
+
+
+@dataclass(frozen=True)
+class EaveCount:
+    """Of one eave: bays that get a baffle, pieces bought for them, and bays closed by a piece of its own: a wind block or a
+    batt plug, which go in alike. remedy: its kind, with what it takes and along how many feet; None where there is none."""
+
+    baffles: int
+    pieces: int
+    blocks: int
+    remedy: str | None = None
+    remedy_ft3: float = 0.0
+    run_ft: float = 0.0
+
+
+def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
+    """What one section takes; None while its fill is not known. A floor that is left out takes nothing."""
+    if plan.kind == "left_out":
+        return Quantities()
+    if plan.r_nominal is None or (plan.bags.chart is None and not plan.batts):
+        return None
+    old = plan.old_fill
+    return taken(
+        section,
+        plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
+        plan.bags,
+        plan.batts,
+        [_eave_count(section, eave) for eave in plan.eaves],
+        None if old is None else old.action,
+        None if old is None else old.removal,
+    )
+
+
+def _eave_count(section: SectionInput, eave: EavePlan) -> EaveCount:
+    remedy = section.edges[eave.edge].remedy
+    return EaveCount(
+        eave.baffles or 0,
+        eave.pieces or 0,
+        (eave.wind_blocks or 0) + eave.plugs,
+        None if remedy is None else remedy.kind,
+        eave.remedy_ft3 or 0.0,
+        eave.run_ft,
+    )
+
+
+def taken(
+    section: SectionInput,
+    area_ft2: float,
+    bags: Bags,
+    batts: Sequence[BattTakeOff],
+    eaves: Iterable[EaveCount],
+    action: str | None,
+    removal: Removal | None,
+) -> Quantities:
+    """What a section takes by the fill and batts put on it."""
+    packs: dict[str, float] = {}
+    blown: dict[str, float] = {}
+    enclosed: dict[str, float] = {}
+    product = None if section.choice is None else section.choice.product
+    if product is not None and product.chart is not None and bags.chart is not None:
+        packs[product.id] = bags.chart
+        used = bags.chart if bags.field is None else bags.field
+        (blown if section.kind == "open_floor" else enclosed)[product.kind or ""] = used * product.chart.bag_lb
+    for layer in batts:
+        packs[layer.product] = packs.get(layer.product, 0.0) + layer.bundles
+    among = sum(la.covered_ft2 * la.splits / (la.whole + la.cuts) for la in batts if la.splits)
+    counted = list(eaves)
+    edge: dict[str, float] = {}
+    for eave in counted:
+        if eave.remedy is not None:
+            edge[eave.remedy] = edge.get(eave.remedy, 0.0) + eave.remedy_ft3
+    return Quantities(
+        area_ft2,
+        packs,
+        blown,
+        enclosed,
+        edge,
+        sum(eave.run_ft for eave in counted if eave.remedy is not None),
+        sum(layer.covered_ft2 for layer in batts),
+        among,
+        sum(layer.cuts + layer.splits for layer in batts),
+        area_ft2 if action in ("relay", "lift") else 0.0,
+        sum(eave.baffles for eave in counted),
+        sum(eave.pieces for eave in counted),
+        sum(eave.blocks for eave in counted),
+        0.0 if removal is None else removal.volume_ft3,
+        0.0 if removal is None else removal.weight_lb,
+    )
+
+
+def total(parts: Iterable[Quantities]) -> Quantities:
+    """All of them together."""
+    sums: dict[str, float] = {}
+    by: dict[str, dict[str, float]] = {"packs": {}, "blown_lb": {}, "enclosed_lb": {}, "edge_ft3": {}}
+    for part in parts:
+        for name, value in vars(part).items():
+            if name in by:
+                for key, amount in value.items():
+                    by[name][key] = by[name].get(key, 0.0) + amount
+            else:
+                sums[name] = sums.get(name, 0) + value
+    return Quantities(**sums, **by)  # type: ignore[arg-type]

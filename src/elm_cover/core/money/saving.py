@@ -1,0 +1,109 @@
+"""What the added insulation saves a year, as a range, beside what it costs (handbook: proof and after, savings).
+
+saving = ΔUA × degree-days × 24 / (heat content of the fuel × efficiency) × price, heating and cooling apart
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..target.tables import zone_number
+
+# Degree-days at 65 °F by zone 1 … 8, start values; zone 0 reads as 1.
+HEATING_DEGREE_DAYS = (300, 1_700, 3_000, 4_700, 6_200, 7_900, 10_500, 14_500)
+COOLING_DEGREE_DAYS = (4_500, 2_900, 1_900, 1_200, 800, 500, 250, 50)
+BTU_PER_KWH = 3412.0
+# Below this a year there is no payback to speak of.
+LEAST_PAYING = 1.0
+
+
+@dataclass(frozen=True)
+class Fuel:
+    """unit: what it is sold by; btu: heat in one; made-up price, usual efficiency of the burner or pump."""
+
+    title: str
+    unit: str
+    btu: float
+    price: float
+    efficiency: float
+
+
+FUELS = {
+    "gas": Fuel("natural gas", "therm", 100_000, 1.45, 0.85),
+    "propane": Fuel("propane", "gal", 91_500, 2.60, 0.85),
+    "oil": Fuel("heating oil", "gal", 138_500, 3.60, 0.82),
+    "electric": Fuel("electric resistance", "kWh", BTU_PER_KWH, 0.16, 1.0),
+    "heat_pump": Fuel("heat pump", "kWh", BTU_PER_KWH, 0.16, 2.6),
+}
+
+
+@dataclass(frozen=True)
+class EnergyInput:
+    fuel: str = "gas"
+    heating_price: float | None = None
+    heating_efficiency: float | None = None
+    cooling_price_per_kwh: float = 0.16
+    cooling_efficiency: float = 3.0
+    cooled: bool = True
+    heating_degree_days: float | None = None
+    cooling_degree_days: float | None = None
+    spread_pct: float = 25.0
+
+
+@dataclass(frozen=True)
+class Saving:
+    """A year's saving in the book's currency, and years until it has paid the price, each as a range."""
+
+    heating_degree_days: float
+    cooling_degree_days: float
+    fuel: str
+    fuel_unit: str
+    heating_price: float
+    heating_efficiency: float
+    heat_saved_btu: float
+    heating: float
+    cooling: float
+    low: float
+    high: float
+    payback_low_years: float | None
+    payback_high_years: float | None
+
+
+def degree_days(climate_zone: str) -> tuple[float, float]:
+    """Heating and cooling degree-days at 65 °F, start values by zone."""
+    at = max(1, zone_number(climate_zone)) - 1
+    return float(HEATING_DEGREE_DAYS[at]), float(COOLING_DEGREE_DAYS[at])
+
+
+def saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:
+    """ua_saved in Btu/h·°F. The range is the spread either side: weather, thermostat and house differ."""
+    fuel = FUELS[energy.fuel]
+    by_zone = degree_days(climate_zone)
+    heating_dd = by_zone[0] if energy.heating_degree_days is None else energy.heating_degree_days
+    cooling_dd = by_zone[1] if energy.cooling_degree_days is None else energy.cooling_degree_days
+    unit_price = fuel.price if energy.heating_price is None else energy.heating_price
+    efficiency = fuel.efficiency if energy.heating_efficiency is None else energy.heating_efficiency
+    heat = ua_saved * heating_dd * 24
+    heating = heat / (fuel.btu * efficiency) * unit_price
+    cooling = 0.0
+    if energy.cooled:
+        cold = ua_saved * cooling_dd * 24
+        cooling = cold / (BTU_PER_KWH * energy.cooling_efficiency) * energy.cooling_price_per_kwh
+    spread = energy.spread_pct / 100
+    low, high = (heating + cooling) * (1 - spread), (heating + cooling) * (1 + spread)
+    payback = price is not None and low > LEAST_PAYING
+    return Saving(
+        heating_dd,
+        cooling_dd,
+        fuel.title,
+        fuel.unit,
+        unit_price,
+        efficiency,
+        heat,
+        heating,
+        cooling,
+        low,
+        high,
+        price / high if payback and price is not None else None,
+        price / low if payback and price is not None else None,
+    )

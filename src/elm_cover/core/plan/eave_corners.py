@@ -1,0 +1,182 @@
+"""corners(job) -> Corners: every eave of the job solved in two dimensions. The third door to the core, beside plan and rack."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from ...job import Job
+from ..base.units import ROUNDING_SLACK
+from ..climate.temperatures import Climate, climate
+from ..corner import wind
+from ..corner.conduction import SectionError
+from ..corner.model import Corner, Layer, in_wind
+from ..corner.report import (
+    CornerState,
+    EaveFacts,
+    RemedyBrings,
+    WindWashing,
+    edge_btu,
+    remedies_of,
+    room_dew_point_f,
+    state_of,
+    wind_washing,
+)
+from ..floor.outline import edge_side
+from ..from_job.section import energy_input
+from ..layers.layer import BOARD_R, OldLayer
+from ..money.saving import Saving
+from ..section.result import EavePlan, SectionFields, SectionPlan
+from .whole_job import Plan, plan
+
+LEAST_PLATE_IN = 0.5
+
+
+@dataclass(frozen=True)
+class EaveCorner:
+    """Eaves of one section that are alike. after: the state that the job leaves the corner in.
+
+    strip_btu: what the edge costs a year beyond a floor at full depth, over the run, as it is left; strip_saving: in money.
+    """
+
+    section: str
+    edges: tuple[int, ...]
+    sides: str
+    run_ft: float
+    states: tuple[CornerState, ...]
+    after: str
+    strip_btu: float
+    strip_saving: Saving | None
+    remedies: tuple[RemedyBrings, ...]
+    wind: WindWashing | None
+
+
+@dataclass(frozen=True)
+class Corners:
+    """climate: what they are judged by. dew_point_f: of the room's air. missing: what to say first where nothing is solved."""
+
+    climate: Climate | None
+    dew_point_f: float | None
+    wall_r: float
+    corners: tuple[EaveCorner, ...]
+    missing: tuple[str, ...] = ()
+
+
+def corners(job: Job, planned: Plan | None = None) -> Corners:
+    """Every eave of the job, alike ones once. Eaves of unvented attics are left out: the air over them is not outdoor air.
+
+    planned: the job's plan, where it is at hand.
+    """
+    facts = job.corner
+    humidity = None if facts.room_humidity_pct is None else facts.room_humidity_pct / 100
+    judged = climate(job.house.climate_zone, facts.room_f, humidity, facts.design_f, facts.coldest_month_f)
+    if judged is None:
+        return Corners(
+            None, None, facts.wall_r, (), ("Set the climate zone in Look over: it gives the design temperature.",)
+        )
+    if job.house.vented is False:
+        text = "The attic is unvented: what is solved here takes outdoor air over the fill."
+        return Corners(judged, room_dew_point_f(judged), facts.wall_r, (), (text,))
+    result = plan(job) if planned is None else planned
+    found: list[EaveCorner] = []
+    missing: list[str] = []
+    for section, document in zip(result.sections, job.sections, strict=True):
+        if section.kind != "open_floor" or not section.eaves:
+            continue
+        board = document.ceiling.board
+        fields = result.fields[section.id]
+        if board is None or not fields.eaves or fields.today is None:
+            name = section.name or section.id
+            missing.append(f"{name}: heel, pitch, ceiling board and old fill come first, in Measure.")
+            continue
+        try:
+            found += _of_section(job, section, fields, BOARD_R[board], judged)
+        except SectionError as error:
+            missing.append(f"{section.name or section.id}: too large a section to solve here: {error}.")
+    return Corners(judged, room_dew_point_f(judged), facts.wall_r, tuple(found), tuple(missing))
+
+
+def _of_section(
+    job: Job, section: SectionPlan, fields: SectionFields, board_r: float, judged: Climate
+) -> list[EaveCorner]:
+    groups: dict[Corner, list[EavePlan]] = {}
+    layers = _layers(job, section, fields)
+    remedies = dict(fields.work.remedies)
+    for eave in section.eaves:
+        if eave.edge not in fields.eaves:
+            continue
+        corner = Corner(
+            fields.eaves[eave.edge],
+            max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
+            board_r,
+            layers,
+            job.corner.wall_r,
+            remedies.get(eave.edge),
+            fields.work.foam_r,
+        )
+        groups.setdefault(corner, []).append(eave)
+    return [_judged(job, section, fields, corner, alike, judged) for corner, alike in groups.items()]
+
+
+def _judged(
+    job: Job, section: SectionPlan, fields: SectionFields, corner: Corner, alike: list[EavePlan], judged: Climate
+) -> EaveCorner:
+    run_ft = sum(eave.run_ft for eave in alike)
+    facts = EaveFacts(
+        run_ft,
+        section.depth_total_in if section.depth_total_in is not None else corner.depth_in,
+        section.ua_after if section.ua_after is not None else section.ua_today,
+        job.house.new_construction is True,
+        job.house.climate_zone,
+        energy_input(job),
+    )
+    plain = replace(corner, remedy=None)
+    states = []
+    if fields.taper is not None:
+        today = replace(plain, layers=_old(fields.today or (), section.r_existing), foam_r=0.0)
+        states.append(state_of("today", today, judged))
+    states.append(state_of("planned", plain, judged))
+    if corner.remedy is not None:
+        states.append(state_of("after", corner, judged))
+    after = states[-1]
+    open_bays = sum(eave.to_wind for eave in alike)
+    washed = None
+    if job.settings.wind_washing:
+        states.append(state_of("wind", in_wind(corner), judged))
+        feet = sum(eave.to_wind_ft for eave in alike)
+        washed = wind_washing(corner, open_bays, feet, judged, facts, wind.ASSUMPTION)
+    btu, money = edge_btu(after, judged, facts)
+    sides = list(dict.fromkeys(edge_side(fields.outline_ft, eave.edge) for eave in alike))
+    return EaveCorner(
+        section.id,
+        tuple(eave.edge for eave in alike),
+        " and ".join(sides) if len(sides) < 3 else ", ".join(sides[:-1]) + " and " + sides[-1],
+        run_ft,
+        tuple(states),
+        after.state,
+        btu,
+        money,
+        remedies_of(plain, corner.remedy, judged, facts),
+        washed,
+    )
+
+
+def _old(layers: tuple[OldLayer, ...], credited: float | None) -> tuple[Layer, ...]:
+    """Old layers with the R that is credited to them, voids and all, shared out by what each has."""
+    total = sum(layer.r for layer in layers)
+    share = 1.0 if credited is None or total <= 0 else max(0.0, credited) / total
+    return tuple(Layer(layer.depth_in, layer.r * share, layer.material) for layer in layers)
+
+
+def _layers(job: Job, section: SectionPlan, fields: SectionFields) -> tuple[Layer, ...]:
+    """What lies at full depth once it has settled; today's layers while nothing is chosen."""
+    taper = fields.taper
+    if taper is None:
+        return _old(fields.today or (), section.r_existing)
+    new_r = taper.fill.r + sum(batt.r for batt in taper.batts)
+    credited = None if section.r_nominal is None else section.r_nominal - new_r
+    found = [*_old(taper.layers, credited), *(Layer(b.depth_in, b.r, b.material) for b in taper.batts)]
+    if taper.fill.settled_in > ROUNDING_SLACK:
+        kind = next((p.kind for p in job.products if p.id == section.product), None)
+        fill = taper.fill
+        found.append(Layer(fill.settled_in, fill.r, kind, fill.settled_in / fill.installed_in))
+    return tuple(found)

@@ -1,0 +1,1 @@
+"""What is done before blowing (handbook §9)."""

@@ -1,0 +1,43 @@
+"""Depth markers: how many, and where so that each square foot is near one (handbook: preparation)."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+
+from ..base.units import whole_up
+from ..floor.outline import Grid
+
+FLOOR_PER_MARKER_FT2 = 300.0
+SAMPLES = 1000
+ROUNDS = 12
+
+
+def marker_count(net_area_ft2: float) -> int:
+    """ceil(net area / 300), at least one."""
+    return max(1, whole_up(net_area_ft2 / FLOOR_PER_MARKER_FT2))
+
+
+@lru_cache(maxsize=16)
+def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
+    """Places for the markers: each stands at the middle of the floor that is nearest to it.
+
+    Starts from the points farthest from each other and moves each to the center of its own floor, a fixed number of
+    times, so that the same attic always gets the same places. Points are cell centers, ft.
+    """
+    step = max(1, grid.count // SAMPLES)
+    x, y = grid.x_ft[::step], grid.y_ft[::step]
+    chosen = [int(np.argmin(np.hypot(x - x.min(), y - y.min())))]
+    distance = np.hypot(x - x[chosen[0]], y - y[chosen[0]])
+    while len(chosen) < min(count, x.size):
+        chosen.append(int(np.argmax(distance)))
+        distance = np.minimum(distance, np.hypot(x - x[chosen[-1]], y - y[chosen[-1]]))
+    px, py = x[chosen], y[chosen]
+    for _ in range(ROUNDS):
+        nearest = np.argmin(np.hypot(x[:, None] - px, y[:, None] - py), axis=1)
+        held = np.maximum(1, np.bincount(nearest, minlength=px.size))
+        px = np.bincount(nearest, weights=x, minlength=px.size) / held
+        py = np.bincount(nearest, weights=y, minlength=py.size) / held
+    cells = np.argmin(np.hypot(x[:, None] - px, y[:, None] - py), axis=0)
+    return tuple((float(x[c]), float(y[c])) for c in sorted(set(cells.tolist()), key=lambda c: (y[c], x[c])))

@@ -1,0 +1,1 @@
+"""What is printed: job sheet, offer, eave detail, all drawn from the core's geometry."""

@@ -1,0 +1,219 @@
+"""Floor and Cut on paper, to a round scale, from the same drawing data as the screen."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import Any
+
+from reportlab.lib.colors import Color, HexColor
+from reportlab.pdfgen.canvas import Canvas
+
+from ..core.base.units import eighths, feet_inches
+
+REGULAR, BOLD = "Hyperlegible", "Hyperlegible-Bold"
+INK, SOFT, LEAF, LEAF_PALE = HexColor("#1f2d27"), HexColor("#566159"), HexColor("#2f6b46"), HexColor("#e3ecdf")
+BARK, BARK_PALE, RUST, HAIRLINE = HexColor("#7b5d3f"), HexColor("#d9c3a1"), HexColor("#a3361c"), HexColor("#c9c2b0")
+AMBER_PALE = HexColor("#fdf1dd")
+POINTS_PER_IN = 72.0
+# Inches of paper to a foot of floor, the largest that fits is taken; and the cut's reduction, likewise.
+FLOOR_SCALES = (
+    (1 / 4, "¼ in to 1 ft"),
+    (3 / 16, "3/16 in to 1 ft"),
+    (1 / 8, "⅛ in to 1 ft"),
+    (3 / 32, "3/32 in to 1 ft"),
+    (1 / 16, "1/16 in to 1 ft"),
+    (1 / 32, "1/32 in to 1 ft"),
+    (1 / 64, "1/64 in to 1 ft"),
+    (1 / 256, "1/256 in to 1 ft"),
+)
+CUT_SCALES = (8, 10, 12, 16, 20, 24, 32, 48)
+BELOW_CEILING_IN = 5.0
+# From the back to the front: line, ground, line weight.
+CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
+    "deck": (BARK, None, 2.6),
+    "soffit": (BARK, None, 1.2),
+    "plate": (INK, BARK_PALE, 0.6),
+    "ceiling": (INK, None, 0.6),
+    "old_fill": (None, BARK_PALE, 0),
+    "batt": (INK, HexColor("#ffffff"), 0.5),
+    "new_fill": (None, LEAF_PALE, 0),
+    "remedy": (BARK, AMBER_PALE, 0.8),
+    "plug": (BARK, BARK_PALE, 0.8),
+    "settled": (LEAF, None, 0.6),
+    "top": (LEAF, None, 1.4),
+    "air": (SOFT, None, 0.7),
+    "foam": (INK, HexColor("#ffffff"), 0.6),
+    "baffle": (INK, None, 1.4),
+    "lap": (INK, None, 1.4),
+}
+Box = tuple[float, float, float, float]
+
+
+def draw_floor(canvas: Canvas, drawing: dict[str, Any], box: Box) -> str:
+    """Draws every section's floor into a box (left, bottom, width, height in points). Returns its scale in words."""
+    left, bottom, width, height = box
+    sections = drawing["sections"]
+    points = [p for s in sections for p in s["outline_ft"]]
+    x0, x1 = min(p[0] for p in points), max(p[0] for p in points)
+    y0, y1 = min(p[1] for p in points), max(p[1] for p in points)
+    room = 46.0
+    scale, words = next(
+        (
+            s
+            for s in FLOOR_SCALES
+            if (x1 - x0) * s[0] * 72 <= width - 2 * room and (y1 - y0) * s[0] * 72 <= height - 2 * 26
+        ),
+        FLOOR_SCALES[-1],
+    )
+    k = scale * POINTS_PER_IN
+    ox, oy = left + (width - (x1 - x0) * k) / 2, bottom + (height - (y1 - y0) * k) / 2
+
+    def place(p: Sequence[float]) -> tuple[float, float]:
+        return ox + (p[0] - x0) * k, oy + (p[1] - y0) * k
+
+    for section in sections:
+        for a, b in section["joists_ft"]:
+            _line(canvas, [place(a), place(b)], HAIRLINE, 0.3)
+        _polygon(canvas, [place(p) for p in section["outline_ft"]], INK, None, 1.6)
+        for bay in (bay for run in section["runs"] for bay in run["bays"]):
+            _line(canvas, [place(bay["from_ft"]), place(bay["to_ft"])], LEAF if bay["baffle"] else HAIRLINE, 2)
+        for kept in section["keep_outs"]:
+            _polygon(
+                canvas,
+                [place(p) for p in kept["corners_ft"]],
+                INK if kept["name"] == "hatch" else RUST,
+                HexColor("#ffffff"),
+                0.9,
+            )
+        canvas.setFillColor(INK)
+        for x, y in map(place, section["markers_ft"]):
+            canvas.circle(x, y, 1.8, stroke=0, fill=1)
+        if len(sections) == 1:
+            for edge in section["edges"]:
+                _dimension(canvas, edge, place, k)
+    cut = drawing["cut"]
+    if cut:
+        a, b = place(cut["from_ft"]), place(cut["to_ft"])
+        _line(canvas, [a, b], RUST, 0.9, dash=(8, 3, 2, 3))
+    return words
+
+
+def _dimension(canvas: Canvas, edge: dict[str, Any], place: Any, k: float) -> None:
+    (ax, ay), (bx, by) = place(edge["from_ft"]), place(edge["to_ft"])
+    side, away = edge["side"], (1.2 * k if edge["is_eave"] else 0) + 4
+    share = 0.25  # clear of the cut, which usually comes out at the middle
+    x, y = ax + (bx - ax) * share, ay + (by - ay) * share
+    canvas.setFont(REGULAR, 7.5)
+    canvas.setFillColor(INK)
+    text = feet_inches(edge["length_ft"])
+    if "east" in side:
+        canvas.drawString(x + away, y - 2.5, text)
+    elif "west" in side:
+        canvas.drawRightString(x - away, y - 2.5, text)
+    else:
+        canvas.drawCentredString(x, y + (away if side == "north" else -away - 6), text)
+
+
+def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
+    """Draws the A end of the cut into a box. Returns its scale in words."""
+    left, bottom, width, height = box
+    overhang = 18.0 if cut["ends"][0]["eave"] else 4.0
+    top = max((cut["fill_line_in"] or cut["old_in"] or 0.0) + 5, 16.0)
+    shown = min(cut["length_in"], 60.0)
+    reduction = next(
+        (
+            r
+            for r in CUT_SCALES
+            if (overhang + shown) * 72 / r <= width - 80 and (top + BELOW_CEILING_IN) * 72 / r <= height
+        ),
+        CUT_SCALES[-1],
+    )
+    k = POINTS_PER_IN / reduction
+    ox, oy = left + overhang * k, bottom + BELOW_CEILING_IN * k
+    right = left + width - 80
+
+    def place(p: Sequence[float]) -> tuple[float, float]:
+        return ox + p[0] * k, oy + p[1] * k
+
+    canvas.saveState()
+    clip = canvas.beginPath()
+    clip.rect(left, bottom, right - left, height)
+    canvas.clipPath(clip, stroke=0)
+    paint_cut(canvas, cut, place)
+    canvas.restoreState()
+    _ruler(canvas, right, oy, k, top)
+    canvas.setFont(BOLD, 8)
+    lowest = float("inf")
+    if cut["fill_line_in"]:
+        y = oy + cut["fill_line_in"] * k
+        canvas.setFillColor(LEAF)
+        canvas.drawString(right + 22, y - 3, f"fill line {eighths(cut['fill_line_in'])}")
+        canvas.setFont(REGULAR, 8)
+        canvas.drawString(right + 22, y - 13, f"new {eighths(cut['installed_in'])}")
+        lowest = y - 23
+        if cut["installed_in"] - cut["settled_in"] > 0.05:
+            canvas.drawString(right + 22, y - 23, f"settles {eighths(cut['settled_in'])}")
+            lowest = y - 33
+    if cut["old_in"]:
+        canvas.setFillColor(BARK)
+        canvas.setFont(REGULAR, 8)
+        y = min(oy + cut["old_in"] * k / 2 - 3, lowest)
+        canvas.drawString(right + 22, y, f"old {eighths(cut['old_in'])}")
+    return f"1 to {reduction}"
+
+
+def paint_cut(canvas: Canvas, cut: dict[str, Any], place: Callable[[Sequence[float]], tuple[float, float]]) -> None:
+    """The shapes of a cut, from the back to the front. place: from inches in the cut to points on the paper."""
+    for role, (stroke, fill, weight) in CUT_STYLE.items():
+        for shape in (s for s in cut["shapes"] if s["role"] == role):
+            where = [place(p) for p in shape["points"]]
+            if shape["closed"]:
+                _polygon(canvas, where, stroke, fill, weight)
+            else:
+                _line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)
+
+
+def _ruler(canvas: Canvas, x: float, y0: float, k: float, top: float) -> None:
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.6)
+    canvas.rect(x, y0, 18, int(top) * k, stroke=1, fill=0)
+    canvas.setFont(REGULAR, 6.5)
+    canvas.setFillColor(INK)
+    for i in range(int(top) + 1):
+        canvas.line(x, y0 + i * k, x + (6 if i % 5 == 0 else 3), y0 + i * k)
+        if i % 5 == 0 and i and i < top - 1:
+            canvas.drawRightString(x + 16, y0 + i * k - 2, str(i))
+
+
+def _line(
+    canvas: Canvas,
+    points: list[tuple[float, float]],
+    color: Color,
+    weight: float,
+    dash: tuple[float, ...] | None = None,
+) -> None:
+    path = canvas.beginPath()
+    path.moveTo(*points[0])
+    for point in points[1:]:
+        path.lineTo(*point)
+    canvas.setStrokeColor(color)
+    canvas.setLineWidth(weight)
+    canvas.setDash(*([list(dash)] if dash else []))
+    canvas.drawPath(path, stroke=1, fill=0)
+    canvas.setDash()
+
+
+def _polygon(
+    canvas: Canvas, points: list[tuple[float, float]], stroke: Color | None, fill: Color | None, weight: float
+) -> None:
+    path = canvas.beginPath()
+    path.moveTo(*points[0])
+    for point in points[1:]:
+        path.lineTo(*point)
+    path.close()
+    if stroke is not None:
+        canvas.setStrokeColor(stroke)
+        canvas.setLineWidth(weight)
+    if fill is not None:
+        canvas.setFillColor(fill)
+    canvas.drawPath(path, stroke=int(stroke is not None), fill=int(fill is not None))

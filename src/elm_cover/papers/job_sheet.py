@@ -1,0 +1,303 @@
+"""The job sheet: one page, more only where the cautions need them, with Floor and Cut to scale, materials, depths, bags and cautions, for the truck."""
+
+from __future__ import annotations
+
+from collections import Counter
+from datetime import date
+from io import BytesIO
+from xml.sax.saxutils import escape
+
+from reportlab.lib.enums import TA_LEFT
+from reportlab.lib.pagesizes import letter
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfbase.pdfmetrics import stringWidth
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
+
+from ..core.base.units import eighths, feet_inches, r_value, whole_up
+from ..core.drawing import drawing
+from ..core.floor.outline import edge_side
+from ..core.plan import Plan, plan
+from ..core.plan.opinions import house_rules_said
+from ..core.section.result import EavePlan, Flag, SectionPlan
+from ..job import Job
+from ..job.document import framing_of
+from .drawn import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
+from .eave_lines import eave_lines
+from .page import MARGIN, caption, fitted, page_one
+
+# Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
+MOST_SQUEEZED = 1.4
+EAVE_NAME_WIDE = 36.0
+CAUTIONS = (
+    "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
+    "protection, sleeves and gloves; have light, and someone who knows you are up there. Keep off wires. Keep fill from "
+    "lights, flues and chimneys at their listed clearances. Unplug the machine before clearing a jam; hands out of the hopper. "
+    "Local code, the product's own label and licensed trades have the last word over this sheet."
+)
+
+
+def job_sheet(job: Job, today: date) -> bytes:
+    """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
+    result = plan(job)
+    drawn = drawing(result, framing_of(job))
+    width, height = letter
+    buffer = BytesIO()
+    name = job.name or "unnamed job"
+    canvas = page_one(
+        buffer, f"Job sheet, {name}", job.name or "Unnamed job", job.address or "", "Job sheet, Elm Cover", today
+    )
+    _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
+    if drawn["sections"]:
+        scale = draw_floor(canvas, drawn, (MARGIN, height - 352, width - 2 * MARGIN, 222))
+        caption(canvas, MARGIN, height - 134, f"Floor, {scale}, north up")
+    if drawn["cut"]:
+        scale = draw_cut(canvas, drawn["cut"], (MARGIN, height - 530, width - 2 * MARGIN, 160))
+        caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
+    _flow(canvas, _story(job, result, width - 2 * MARGIN), job.name or "Unnamed job")
+    canvas.save()
+    return buffer.getvalue()
+
+
+def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
+    """The text under the drawings, a little smaller where that keeps it to one page, else on to further pages."""
+    width, height = letter
+    room = height - 590
+    needed = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() for f in story)
+    if room < needed <= room * MOST_SQUEEZED:
+        story = [KeepInFrame(width - 2 * MARGIN, room, story, mode="shrink")]
+    frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 576, 0, 0, 0, 0)
+    page = 1
+    while story:
+        before = len(story)
+        frame.addFromList(story, canvas)
+        if story:
+            parts = frame.split(story[0], canvas)
+            if len(parts) > 1:
+                story[:1] = parts
+                frame.addFromList(story, canvas)
+            elif len(story) == before and frame._atTop:  # taller than a page: nothing else can be done with it
+                story.pop(0)
+        canvas.showPage()
+        if story:
+            page += 1
+            caption(canvas, MARGIN, height - 40, fitted(f"{name}, page {page}", BOLD, 9, width - 2 * MARGIN))
+            frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
+
+
+def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: float) -> None:
+    totals = result.totals
+    cells = []
+    if totals.bags_order is not None and (totals.bags_order or not totals.bundles_order):
+        cells.append(("bags to order", str(totals.bags_order)))
+    if totals.bundles_order:
+        cells.append(("bundles to order", str(totals.bundles_order)))
+    if totals.fill_line_in:
+        cells.append(("fill line", eighths(totals.fill_line_in.most)))
+    if totals.area_ft2 is not None:
+        cells.append(("floor", f"{totals.area_ft2:,.0f} ft²"))
+    if totals.r_existing and totals.r_nominal:
+        cells.append(
+            (
+                "R now → after",
+                f"{r_value(totals.r_existing.least)} → {r_value(totals.r_nominal.least).removeprefix('R-')}",
+            )
+        )
+    if totals.baffles is not None:
+        cells.append(("baffles", str(totals.baffles)))
+    if totals.load_psf is not None:
+        limit = f" of {totals.load_limit_psf:g}" if totals.load_limit_psf else ""
+        cells.append(("load, lb/ft²", f"{totals.load_psf:.2f}{limit}"))
+    if totals.markers is not None:
+        cells.append(("markers", str(totals.markers)))
+    cells.append(("stops", str(totals.stops) if totals.stops else "none"))
+    step = width / len(cells)
+    for i, (name, value) in enumerate(cells):
+        x = left + i * step
+        if i < 2 and len(cells) > 2:
+            canvas.setFillColor(LEAF_PALE)
+            canvas.rect(x, bottom, step, 36, stroke=0, fill=1)
+        canvas.setStrokeColor(HAIRLINE)
+        canvas.rect(x, bottom, step, 36, stroke=1, fill=0)
+        canvas.setFont(REGULAR, 7.5)
+        canvas.setFillColor(SOFT)
+        canvas.drawString(x + 5, bottom + 25, name)
+        size = next((s for s in (12, 11, 10, 9) if stringWidth(value, BOLD, s) <= step - 8), 8)
+        canvas.setFont(BOLD, size)
+        canvas.setFillColor(RUST if name == "stops" and totals.stops else INK)
+        canvas.drawString(x + 5, bottom + 8, value)
+
+
+def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
+    plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=8.5, leading=11, textColor=INK, alignment=TA_LEFT)
+    stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
+    story: list[Flowable] = [_flag(flag, stop) for flag in result.flags if flag.level == "stop"]
+    for line in result.order:
+        name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
+        story.append(
+            Paragraph(
+                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {line.bags_chart:.2f} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
+                f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
+                plain,
+            )
+        )
+    rows = [
+        [
+            "Section",
+            "Product",
+            "R to add",
+            "New fill",
+            "Settles to",
+            "Fill line",
+            "One bag",
+            "Bags by chart",
+            "Takes about",
+        ]
+    ]
+    rows += [_row(job, section) for section in result.sections if section.installed_in]
+    if len(rows) > 1:
+        story.append(_table(rows, width))
+    eaves = [
+        [
+            "Eave",
+            "Run",
+            "Bays",
+            "Baffles",
+            "Pieces",
+            "Chute",
+            "Wind block",
+            "Plugs",
+            "Staples",
+            "Over the plate",
+            "Full at",
+        ]
+    ]
+    several = len(result.sections) > 1
+    for section in result.sections:
+        outline = result.fields[section.id].outline_ft
+        for eave in section.eaves:
+            if eave.depth_at_plate_in is not None:
+                name = fitted(section.name or section.id, REGULAR, 7.5, EAVE_NAME_WIDE) if several else ""
+                where = ", ".join(filter(None, (edge_side(outline, eave.edge), name)))
+                eaves.append(_eave_row(where, eave))
+    if len(eaves) > 1:
+        story.append(_table(eaves, width))
+        story += [Paragraph(text, plain) for text in eave_lines(job, result)]
+    story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
+    story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
+    rules = house_rules_said(job.house_rules)
+    if rules:
+        story.append(Paragraph(f"<b>House rules:</b> {escape('; '.join(rules))}.", plain))
+    cautions = {flag.text: flag for flag in result.flags if flag.level == "caution"}
+    story += [_flag(flag, plain) for flag in cautions.values()]
+    if result.open:
+        asked = "; ".join(item.text.rstrip("?") for item in result.open)
+        story.append(Paragraph(f"<b>Not known yet:</b> {escape(asked)}.", plain))
+    story.append(
+        Paragraph(
+            CAUTIONS, ParagraphStyle("cautions", parent=plain, fontSize=7.5, leading=9.5, textColor=SOFT, spaceBefore=4)
+        )
+    )
+    return story
+
+
+def _flag(flag: Flag, style: ParagraphStyle) -> Paragraph:
+    word = "STOP" if flag.level == "stop" else "Caution"
+    return Paragraph(f"<b>{word}.</b> {escape(flag.text)} {escape(flag.what_to_do)}", style)
+
+
+def _old_fill(section: SectionPlan) -> str:
+    """What is done with the old fill before the new goes on; nothing where it stays as it lies."""
+    found = section.old_fill
+    if found is None or found.action == "keep" or not found.options:
+        return ""
+    name = escape(section.name or section.id)
+    if found.action == "lift" and found.under_installed_in:
+        under = eighths(found.under_installed_in)
+        return (
+            f"<b>{name}: lift the old batts</b>, blow {under} beneath, lay them back facing down in contact, then cap."
+        )
+    if found.action == "clear" and found.removal:
+        taken = found.removal
+        return (
+            f"<b>{name}: clear the old fill out</b>, about {taken.volume_ft3:,.0f} ft³: {whole_up(taken.bags)} bags of 10 ft³, "
+            f"{taken.hours:.1f} h for two with a vacuum. Contain the dust; its cause is mended first."
+        )
+    return (
+        f"<b>{name}: re-lay the old batts</b> by hand, in contact with the ceiling." if found.action == "relay" else ""
+    )
+
+
+def _batts(job: Job, section: SectionPlan) -> list[str]:
+    """Each layer of batts with its cut list: pieces of a course that are cut, length by width in inches."""
+    found = []
+    for layer in section.batts:
+        name = next((p.name or p.id for p in job.products if p.id == layer.product), layer.product)
+        cuts = [
+            f"course {course.number}: "
+            + ", ".join(
+                f"{count} of {long:g} × {wide:g}" if count > 1 else f"{long:g} × {wide:g}"
+                for (long, wide), count in Counter(course.cuts).items()
+            )
+            for course in layer.courses
+            if course.cuts
+        ]
+        found.append(
+            f"<b>{escape(section.name or section.id)}: lay {escape(name)} {layer.place} the joists</b>, {layer.pieces} pieces, "
+            f"{layer.cuts} cut, {layer.splits} slit; far end first, back to the way in. Cuts, inches: {'; '.join(cuts) or 'none'}."
+        )
+    return found
+
+
+def _row(job: Job, section: SectionPlan) -> list[str]:
+    name = next((p.name or p.id for p in job.products if p.id == section.product), "")
+    bags = section.bags
+    return [
+        section.name or section.id,
+        name,
+        r_value(section.r_added or 0.0),
+        eighths(section.installed_in or 0.0),
+        eighths(section.settled_in or 0.0),
+        "" if section.depth_total_in is None else eighths(section.depth_total_in),
+        "" if section.bag_covers_ft2 is None else f"{section.bag_covers_ft2:.1f} ft²",
+        "" if bags.chart is None else f"{bags.chart:.1f}",
+        "" if bags.field is None else f"{bags.field:.1f}",
+    ]
+
+
+def _eave_row(where: str, eave: EavePlan) -> list[str]:
+    return [
+        where,
+        feet_inches(eave.run_ft),
+        "" if eave.bays is None else str(eave.bays),
+        "" if eave.baffles is None else str(eave.baffles),
+        "" if eave.pieces is None else str(eave.pieces),
+        eighths(eave.baffle_length_in or 0.0),
+        eighths(eave.closed_leg_in or 0.0),
+        str(eave.plugs),
+        "" if eave.staples is None else str(eave.staples),
+        eighths(eave.depth_at_plate_in or 0.0)
+        + (f", {r_value(eave.r_at_plate)}" if eave.r_at_plate is not None else ""),
+        eighths(eave.full_depth_at_in or 0.0),
+    ]
+
+
+def _table(rows: list[list[str]], width: float) -> Table:
+    wide = [1.3 if i < 2 else 1.0 for i in range(len(rows[0]))]
+    small = ParagraphStyle("cell", fontName=REGULAR, fontSize=7.5, leading=9, textColor=INK)
+    cells = [[Paragraph(escape(text), small) for text in row] for row in rows]
+    return Table(
+        cells,
+        colWidths=[width * w / sum(wide) for w in wide],
+        style=TableStyle(
+            [
+                ("LINEBELOW", (0, 0), (-1, 0), 0.8, INK),
+                ("LINEBELOW", (0, 1), (-1, -1), 0.3, HAIRLINE),
+                ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 2),
+                ("LEFTPADDING", (0, 0), (-1, -1), 2),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+            ]
+        ),
+        spaceAfter=5,
+    )

@@ -1,0 +1,243 @@
+"""The offer: up to three choices side by side for the customer, in plain words, drawn to one scale, with what was assumed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+from io import BytesIO
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import Color, HexColor
+from reportlab.lib.pagesizes import letter
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph
+
+from ..core.base.units import eighths, r_value
+from ..core.drawing import drawing
+from ..core.plan import Rack, plan, rack
+from ..core.plan.opinions import house_rules_said
+from ..core.plan.ways import Way
+from ..formats.product_library import library
+from ..job import Fault, Job, JobError
+from ..job.document import framing_of
+from .drawn import BARK_PALE, BOLD, HAIRLINE, INK, LEAF, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut
+from .page import MARGIN, caption, fitted, fonts
+
+MOST_CHOICES = 3
+CORE_WIDE = 74.0
+CORE_HIGH = 150.0
+BOX_LOW = 300.0
+WHITE = HexColor("#ffffff")
+FILLS: dict[str, Color] = {"old": BARK_PALE, "under": LEAF_PALE, "new": LEAF_PALE, "batt": WHITE}
+WORDS = {
+    "top_up": "New insulation is blown over what is there.",
+    "lift_and_fill": "The old batts are raised, the gap under them filled, the batts laid back, and more blown on top.",
+    "clear_and_blow": "The old insulation is taken out and new insulation blown in.",
+    "batts_across": "Batts are laid across the joists over what is there.",
+    "batts_between_and_across": "Batts are laid between the joists, and more across them.",
+    "batts_between_blown_cap": "Batts are laid between the joists and covered with blown insulation.",
+}
+AFTER_WORDS = (
+    "The saving is a range, not a promise: weather, thermostat and house differ. The locally adopted code, the product's own "
+    "label and licensed trades have the last word. Work that is found to be needed first (wiring, leaks, burners, damp) is "
+    "offered apart. Sealing, covers and dams are not in these prices yet."
+)
+
+
+def offer(job: Job, today: date) -> bytes:
+    """The offer as PDF: the pinned ways, else the one chosen. Raises JobError where nothing can be offered yet."""
+    found = rack(job, library())
+    ways = _offered(job, found)
+    fonts()
+    width, height = letter
+    buffer = BytesIO()
+    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
+    canvas.setTitle(f"Offer, {job.name or 'unnamed job'}")
+    canvas.setAuthor("Elm Cover")
+    _head(canvas, job, today, len(ways))
+    wide = (width - 2 * MARGIN) / len(ways)
+    high = max((way.weighed.fill_line_in or 0.0) for way in ways) + 1
+    for number, way in enumerate(ways):
+        left = MARGIN + number * wide
+        canvas.setStrokeColor(HAIRLINE)
+        canvas.setLineWidth(0.8)
+        canvas.rect(left, BOX_LOW, wide, height - BOX_LOW - 88, stroke=1, fill=0)
+        _core(canvas, way, left + wide / 2, height - 88 - CORE_HIGH - 24, high)
+        story = _choice(way, number)
+        room = height - 88 - CORE_HIGH - 52 - BOX_LOW
+        column = KeepInFrame(wide - 20, room, story, mode="shrink")
+        Frame(left + 10, BOX_LOW + 4, wide - 20, room, 0, 0, 0, 0).addFromList([column], canvas)
+    _foot(canvas, job, found, ways)
+    canvas.save()
+    return buffer.getvalue()
+
+
+def _offered(job: Job, found: Rack) -> list[Way]:
+    """The pinned ways that can be priced, at most three; else the one chosen."""
+    if found.missing:
+        raise JobError([Fault("sections", found.missing[0])])
+    of = {way.weighed.id: way for way in found.ways}
+    names = job.weighing.pinned or ((found.picked,) if found.picked else ())
+    ways = [of[name] for name in names if name in of and of[name].weighed.cost is not None]
+    if not ways:
+        text = "Pin up to three cores in Choose, or pick one way for the whole attic; then there is something to offer."
+        raise JobError([Fault("weighing.pinned", text)])
+    return ways[:MOST_CHOICES]
+
+
+def _head(canvas: Canvas, job: Job, today: date, count: int) -> None:
+    width, height = letter
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 17)
+    title = "Offer for your attic" if count == 1 else f"{count} ways to insulate your attic"
+    canvas.drawString(MARGIN, height - 54, title)
+    canvas.setFont(REGULAR, 10)
+    canvas.setFillColor(SOFT)
+    where = job.address or job.name or ""
+    canvas.drawString(MARGIN, height - 70, fitted(where, REGULAR, 10, width - 2 * MARGIN - 130))
+    canvas.drawRightString(width - MARGIN, height - 54, today.isoformat())
+
+
+def _core(canvas: Canvas, way: Way, middle: float, bottom: float, high_in: float) -> None:
+    """The core of the largest floor, from the ceiling up; all of an offer to one scale."""
+    core = max(way.weighed.cores, key=lambda c: c.net_ft2)
+    k = CORE_HIGH / high_in
+    left = middle - CORE_WIDE / 2
+    canvas.setLineWidth(0.6)
+    for layer in core.layers:
+        canvas.setFillColor(FILLS.get(layer.role, WHITE))
+        canvas.setStrokeColor(INK)
+        canvas.rect(left, bottom + layer.from_in * k, CORE_WIDE, (layer.to_in - layer.from_in) * k, stroke=1, fill=1)
+        _texture(canvas, layer.role, left, bottom + layer.from_in * k, (layer.to_in - layer.from_in) * k)
+    canvas.setFillColor(WHITE)
+    canvas.rect(left - 2, bottom - 5, CORE_WIDE + 4, 5, stroke=1, fill=1)
+    if core.settled_line_in is not None and core.fill_line_in and core.fill_line_in - core.settled_line_in > 0.1:
+        canvas.setStrokeColor(LEAF)
+        canvas.setDash(4, 3)
+        y = bottom + core.settled_line_in * k
+        canvas.line(left, y, left + CORE_WIDE, y)
+        canvas.setDash()
+    if core.fill_line_in:
+        y = bottom + core.fill_line_in * k
+        canvas.setStrokeColor(LEAF)
+        canvas.setLineWidth(2)
+        canvas.line(left, y, left + CORE_WIDE, y)
+        canvas.setFont(BOLD, 10)
+        canvas.setFillColor(INK)
+        canvas.drawCentredString(middle, y + 5, eighths(core.fill_line_in))
+    canvas.setFont(REGULAR, 7.5)
+    canvas.setFillColor(SOFT)
+    canvas.drawCentredString(middle, bottom - 15, "your ceiling")
+
+
+def _texture(canvas: Canvas, role: str, left: float, low: float, high: float) -> None:
+    """Old fill and batts are waved, blown fill is flecked: told apart without colour."""
+    canvas.saveState()
+    path = canvas.beginPath()
+    path.rect(left, low, CORE_WIDE, high)
+    canvas.clipPath(path, stroke=0, fill=0)
+    canvas.setStrokeColor(INK if role in ("old", "batt") else LEAF)
+    canvas.setLineWidth(0.5)
+    y = low + 4
+    row = 0
+    while y < low + high:
+        x = left + (0 if role in ("old", "batt") else 5 * (row % 2))
+        while x < left + CORE_WIDE:
+            if role in ("old", "batt"):
+                canvas.bezier(x, y, x + 3, y + 3, x + 5, y + 3, x + 8, y)
+                x += 8
+            else:
+                canvas.line(x, y, x + 3, y + 1.5)
+                x += 10
+        y += 7
+        row += 1
+    canvas.restoreState()
+
+
+def _choice(way: Way, number: int) -> list[Flowable]:
+    """One choice in plain words."""
+    plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=9, leading=12, textColor=INK, spaceAfter=4)
+    large = ParagraphStyle("large", parent=plain, fontName=BOLD, fontSize=17, leading=21)
+    small = ParagraphStyle("small", parent=plain, fontSize=8, leading=10.5, textColor=SOFT)
+    stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
+    weighed, cost = way.weighed, way.weighed.cost
+    if cost is None:
+        return []
+    money = cost.currency
+    packs = " and ".join(f"{pack.count} {pack.unit} of {pack.name}" for pack in weighed.packs)
+    story: list[Flowable] = [
+        Paragraph(
+            f"<b>{chr(65 + number)}. {escape(weighed.title)}</b>", ParagraphStyle("t", parent=plain, fontSize=11)
+        ),
+        Paragraph(f"{money}{cost.price:,.0f}", large),
+        Paragraph(escape(WORDS[weighed.method]), plain),
+        Paragraph(
+            f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label, {r_value(weighed.r_effective or 0.0)} as it works "
+            "with the wood and edges counted."
+            if weighed.r_effective is not None
+            else f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label.",
+            plain,
+        ),
+        Paragraph(f"About {cost.hours:.0f} hours for the crew. {escape(packs)}.", plain),
+    ]
+    if way.saving is not None and way.saving.low > 0:
+        years = ""
+        if way.saving.payback_low_years is not None:
+            years = f" Paid back in {way.saving.payback_low_years:.0f} to {way.saving.payback_high_years:.0f} years."
+        story.append(
+            Paragraph(
+                f"Saves about {money}{way.saving.low:,.0f} to {money}{way.saving.high:,.0f} a year.{years}", plain
+            )
+        )
+    if weighed.settles_in and weighed.settles_in > 0.1:
+        story.append(
+            Paragraph(f"It settles by about {eighths(weighed.settles_in)}; the R is that after settling.", small)
+        )
+    else:
+        story.append(Paragraph("It does not settle.", small))
+    if weighed.speaks_for:
+        story.append(Paragraph(escape("; ".join(weighed.speaks_for).capitalize()) + ".", small))
+    story += [Paragraph(f"<b>Cannot be done as it stands.</b> {escape(text)}", stop) for text in weighed.blocks]
+    story += [Paragraph(escape(text), small) for text in weighed.cautions]
+    return story
+
+
+def _foot(canvas: Canvas, job: Job, found: Rack, ways: Sequence[Way]) -> None:
+    """The eave drawn with what is chosen, the stops, and what was assumed."""
+    width, _ = letter
+    result = plan(job)
+    drawn = drawing(result, framing_of(job))
+    half = (width - 2 * MARGIN) * 0.58
+    if drawn["cut"]:
+        scale = draw_cut(canvas, drawn["cut"], (MARGIN, 84, half, 180))
+        caption(canvas, MARGIN, 276, f"Your eave, {scale}")
+    plain = ParagraphStyle("foot", fontName=REGULAR, fontSize=7.8, leading=10, textColor=INK, spaceAfter=3)
+    stops = list(dict.fromkeys(flag.text for flag in result.flags if flag.level == "stop"))
+    story: list[Flowable] = []
+    if stops:
+        red = ParagraphStyle("stop", parent=plain, textColor=RUST)
+        story.append(Paragraph(f"<b>Before anything goes in:</b> {escape(' '.join(stops))}", red))
+    story.append(Paragraph(f"<b>Assumed:</b> {escape(' '.join(_assumed(job, found, ways)))}", plain))
+    rules = house_rules_said(job.house_rules)
+    if rules:
+        story.append(Paragraph(f"<b>How we work:</b> {escape('; '.join(rules))}.", plain))
+    story.append(Paragraph(AFTER_WORDS, plain))
+    room = KeepInFrame(width - 2 * MARGIN - half - 16, 244, story, mode="shrink")
+    Frame(MARGIN + half + 16, 36, width - 2 * MARGIN - half - 16, 248, 0, 0, 0, 0).addFromList([room], canvas)
+
+
+def _assumed(job: Job, found: Rack, ways: Sequence[Way]) -> list[str]:
+    said = [f"{job.settings.spare_pct:g} % spare; prices of the book of today."]
+    area = sum(core.net_ft2 for core in ways[0].weighed.cores)
+    said.append(f"{area:,.0f} ft² of floor, as measured.")
+    first = next((way.saving for way in ways if way.saving is not None), None)
+    if first is not None:
+        said.append(
+            f"{first.heating_degree_days:,.0f} heating degree-days, {first.fuel} at "
+            f"{job.book.currency}{first.heating_price:.2f} a {first.fuel_unit}."
+        )
+    others = [section for section in job.sections if section.kind not in ("open_floor", "left_out")]
+    if others:
+        said.append("Slopes, walls and closed bays are in each price as they are chosen.")
+    return said

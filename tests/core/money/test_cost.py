@@ -1,0 +1,82 @@
+"""Hours, price, saving and the account of where the heat goes, each against a figure worked by hand."""
+
+from __future__ import annotations
+
+import pytest
+
+from elm_cover.core.from_job.section import book_input, product_input
+from elm_cover.core.money.cost import cost_of, work_hours
+from elm_cover.core.money.quantities import Quantities
+from elm_cover.core.money.saving import EnergyInput, saving
+from elm_cover.job import read_job
+from tests.conftest import attic, planned
+
+HATCH = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
+
+
+def test_hours_by_the_start_rates() -> None:
+    book = book_input(read_job(attic()))
+    # 70 bags of 25 lb an hour by truck, two people; 10 baffles, 125 ft² of batts a person-hour; vacuum 120 ft³/h for two.
+    hours = work_hours(
+        Quantities(blown_lb={"cellulose_loose": 70 * 25.0}, baffles=40, removal_ft3=240, batt_ft2=250), book
+    )
+    assert hours == pytest.approx({"blowing": 2, "fitting baffles": 4, "clearing out": 4, "laying batts": 2})
+    wires = work_hours(Quantities(batt_ft2=250, batt_ft2_among_wires=125, cuts=30), book)
+    assert wires["laying batts"] == pytest.approx(1 + 1 / 0.6 + 0.5)
+    glass = work_hours(Quantities(blown_lb={"glass_loose": 40 * 30.0}), book)
+    assert glass["blowing"] == pytest.approx(2)  # 40 bags of 30 lb an hour by truck
+
+
+def test_a_price_worked_by_hand() -> None:
+    job = read_job(attic())
+    book = book_input(job)
+    products = {product.id: product_input(product) for product in job.products}
+    q = Quantities(1000, {"c1": 33.876}, {"cellulose_loose": 33.876 * 25}, baffles=20, baffle_pieces=40)
+    cost = cost_of(q, products, 3, book)
+    material = 35 * 25 * 0.62 + 40 * 2.4
+    person_hours = 1.5 * 2 + 2 * 33.876 * 25 / 1750 + 20 / 10
+    assert cost.material == pytest.approx(material)
+    assert cost.person_hours == pytest.approx(person_hours) and cost.hours == pytest.approx(person_hours / 2)
+    direct = material + person_hours * 46
+    assert cost.price == pytest.approx(direct * 1.15 / 0.8)
+    assert cost.margin == pytest.approx(0.2 * cost.price)
+    assert cost.price_per_ft2 == pytest.approx(cost.price / 1000)
+    assert sum(line.total for line in cost.lines) == pytest.approx(direct)
+
+
+def test_saving_by_degree_days_as_a_range() -> None:
+    # 50 Btu/h·°F over 6,200 degree-days: 7.44 MBtu; / (0.1 MBtu · 0.85) therms at 1.45; cooling 800 degree-days.
+    found = saving(50, "5A", EnergyInput(), 2000)
+    heating = 50 * 6200 * 24 / (100_000 * 0.85) * 1.45
+    cooling = 50 * 800 * 24 / (3412 * 3) * 0.16
+    assert (found.heating, found.cooling) == pytest.approx((heating, cooling))
+    assert (found.low, found.high) == pytest.approx(((heating + cooling) * 0.75, (heating + cooling) * 1.25))
+    assert found.payback_low_years == pytest.approx(2000 / found.high)
+    own = saving(50, "5A", EnergyInput(heating_degree_days=3100, cooled=False))
+    assert own.heating == pytest.approx(heating / 2) and own.cooling == 0 and own.payback_low_years is None
+
+
+def test_the_account_of_the_heat_adds_up_and_says_what_mending_gains() -> None:
+    job = attic()
+    job["accesses"] = HATCH
+    result = planned(job)
+    section = result.sections[0]
+    of = {share.what: share for share in result.heat}
+    assert sum(share.ua for share in result.heat) == pytest.approx(section.ua_after, rel=2e-3)
+    assert sum(share.share for share in result.heat) == pytest.approx(1)
+    area = 22.5 * 30 / 144
+    assert of["hatch"].ua == pytest.approx(area / 1.67)
+    assert of["hatch"].gain_ua == pytest.approx(area * (1 / 1.67 - 1 / (1.67 + 11 + 49 - 11 + 0)), rel=0.05)
+    healed = planned(attic(existing=[{"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 0}]))
+    assert "voids" not in {share.what for share in healed.heat}
+    assert of["eave_strip"].gain_ua == pytest.approx(of["eave_strip"].ua)
+    raised = planned(attic(edges=[{"kind": "gable"}] * 4))
+    assert "eave_strip" not in {share.what for share in raised.heat}
+
+
+def test_what_the_fill_saves_is_the_fall_in_ua() -> None:
+    result = planned(attic(existing=[], edges=[{"kind": "gable"}] * 4))
+    section = result.sections[0]
+    bare = 0.07 / (1.67 + 0) + 0.93 / 1.67
+    assert section.ua_today == pytest.approx(950 * bare)
+    assert result.saving.heat_saved_btu == pytest.approx((section.ua_today - section.ua_after) * 6200 * 24)
