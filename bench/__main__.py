@@ -22,7 +22,7 @@ from bench.plain_loop import loop
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.corner.conduction import solve
 from elm_cover.core.eaves.roof import reaches
-from elm_cover.core.floor.outline import grid_of
+from elm_cover.core.floor.grid import grid_of
 from elm_cover.core.old_fill.readings import depth_map_on
 from elm_cover.core.plan import Plan, corners, plan, rack
 from elm_cover.core.preparation.markers import marker_points_ft

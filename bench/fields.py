@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 
+from elm_cover.core.base.arrays import Points
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.roof import reaches, roof_field
-from elm_cover.core.floor.outline import Points, grid_of
+from elm_cover.core.floor.grid import grid_of
 from elm_cover.core.old_fill.readings import NEAREST, depth_map, depth_map_on
 from elm_cover.job import Job
 

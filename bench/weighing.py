@@ -6,9 +6,9 @@ from collections.abc import Sequence
 
 import shapely
 
+from elm_cover.core.base.arrays import Points
 from elm_cover.core.batts.batt import BattProduct
 from elm_cover.core.batts.layout import Layout, LayoutAsked, count, lay_out
-from elm_cover.core.floor.outline import Points
 from elm_cover.job.product import Product
 
 ACROSS, BETWEEN = BattProduct(30, 9.5, 16, 48, 9), BattProduct(19, 6.25, 15, 93, 8)

@@ -16,12 +16,12 @@ from ..core.drawing.cut import Cut
 from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
 from ..core.eaves.remedies import REMEDIES
 from ..core.eaves.ventilation import SIZES
-from ..core.given.look import CONCERNS
 from ..core.hazards.features import FLUE_TITLES, KINDS
 from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
 from ..core.layers.layer import CONTACT_VOID, R_PER_IN
 from ..core.money.saving import FUELS
 from ..core.plan import corners, plan, plan_json
+from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
 from ..core.target.scale import code_table
 from ..core.target.tables import EDITIONS

@@ -11,7 +11,7 @@ from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
 from ..job import Fault, JobError
-from ..job.fields import faults_of
+from ..job.faults import faults_of
 from ..store.database import StoreError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError

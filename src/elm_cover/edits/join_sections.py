@@ -8,9 +8,9 @@ import math
 import uuid
 from typing import Any
 
+from ..core.base.arrays import Points
 from ..core.eaves.bays import bays
 from ..core.floor.join import OutlineError, join
-from ..core.floor.outline import Points
 from ..job import Fault, JobError, read_job
 
 Document = dict[str, Any]

@@ -13,7 +13,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..job import Fault, JobError
-from ..job.fields import faults_of
+from ..job.faults import faults_of
 from ..job.product import Product
 from .table import Line, read_table, write_table
 

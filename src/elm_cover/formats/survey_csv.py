@@ -15,7 +15,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..job import Fault, Job, JobError
-from ..job.fields import DocumentModel, faults_of
+from ..job.faults import faults_of
+from ..job.fields import DocumentModel
 from ..job.section import Feature, Reading
 
 READING_COLUMNS = ("section", "x_ft", "y_ft", "depth_in", "checked")

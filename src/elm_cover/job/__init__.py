@@ -3,6 +3,6 @@
 from __future__ import annotations
 
 from .document import Job, job_schema, read_job
-from .fields import Fault, JobError
+from .faults import Fault, JobError
 
 __all__ = ["Fault", "Job", "JobError", "job_schema", "read_job"]

@@ -7,7 +7,8 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from .fields import DocumentModel, Fault, Identifier, JobError, Number, Positive, Text
+from .faults import Fault, JobError
+from .fields import DocumentModel, Identifier, Number, Positive, Text
 
 ProductKind = Literal[
     "cellulose_loose", "glass_loose", "mineral_wool_loose", "wood_fiber_loose", "glass_batt", "mineral_wool_batt"

@@ -8,7 +8,8 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 from shapely import Polygon
 
-from .fields import Corner, Count, DocumentModel, Fault, Identifier, JobError, Number, Positive, Slug, TargetR, Text
+from .faults import Fault, JobError
+from .fields import Corner, Count, DocumentModel, Identifier, Number, Positive, Slug, TargetR, Text
 
 Material = Literal[
     "cellulose_loose",

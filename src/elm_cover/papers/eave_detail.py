@@ -24,7 +24,7 @@ from ..core.eaves.baffles import KINDS
 from ..core.eaves.remedies import REMEDIES, remedy_of
 from ..core.plan import Plan, corners, plan
 from ..core.plan.eave_corners import EaveCorner
-from ..core.section.result import EavePlan
+from ..core.section.eave_plan import EavePlan
 from ..job import Fault, Job, JobError
 from .drawn import INK, REGULAR, SOFT, paint_cut
 from .page import MARGIN, caption, page_one

@@ -14,12 +14,14 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
 
+from ..core.base.notebook import Flag
 from ..core.base.units import eighths, feet_inches, r_value, whole_up
 from ..core.drawing import drawing
 from ..core.floor.outline import edge_side
 from ..core.plan import Plan, plan
 from ..core.plan.opinions import house_rules_said
-from ..core.section.result import EavePlan, Flag, SectionPlan
+from ..core.section.eave_plan import EavePlan
+from ..core.section.result import SectionPlan
 from ..job import Job
 from ..job.document import framing_of
 from .drawn import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor

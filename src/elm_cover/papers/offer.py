@@ -17,7 +17,7 @@ from ..core.base.units import eighths, r_value
 from ..core.drawing import drawing
 from ..core.plan import Rack, plan, rack
 from ..core.plan.opinions import house_rules_said
-from ..core.plan.ways import Way
+from ..core.rack.result import Way
 from ..formats.product_library import library
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of

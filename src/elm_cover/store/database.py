@@ -6,7 +6,9 @@ import re
 from importlib import resources
 from pathlib import Path
 
-from peewee import AutoField, BlobField, ForeignKeyField, IntegerField, Model, SqliteDatabase, TextField
+from peewee import SqliteDatabase
+
+from .rows import MODELS
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL with a sync at every commit.
@@ -15,67 +17,6 @@ PRAGMAS = {"journal_mode": "wal", "synchronous": "full", "foreign_keys": 1, "bus
 
 class StoreError(RuntimeError):
     """The data folder cannot be used as it is; the message says why and what to do."""
-
-
-class JobRow(Model):
-    """A job. saves counts its saves, and is what a client must have seen to replace it."""
-
-    id = TextField(primary_key=True)
-    saves = IntegerField()
-    deleted_at = TextField(null=True)
-    summary = TextField(null=True)
-
-    class Meta:
-        table_name = "job"
-
-
-class RevisionRow(Model):
-    """One revision of a job: its document, who made it, when and why."""
-
-    id = AutoField()
-    job = ForeignKeyField(JobRow, backref="revisions", on_delete="CASCADE")
-    number = IntegerField()
-    reason = TextField()
-    actor = TextField()
-    started_at = TextField()
-    saved_at = TextField()
-    document = TextField()
-    brought_from = IntegerField(null=True)
-
-    class Meta:
-        table_name = "revision"
-
-
-class PaperRow(Model):
-    """A paper as it was issued, with the revision it was made from."""
-
-    id = AutoField()
-    job = ForeignKeyField(JobRow, backref="papers", on_delete="CASCADE")
-    number = IntegerField()
-    revision = IntegerField()
-    kind = TextField()
-    actor = TextField()
-    issued_at = TextField()
-    content = BlobField()
-
-    class Meta:
-        table_name = "paper"
-
-
-class FirmRow(Model):
-    """The one row of what the firm keeps."""
-
-    id = IntegerField(primary_key=True)
-    saves = IntegerField()
-    actor = TextField()
-    saved_at = TextField()
-    document = TextField()
-
-    class Meta:
-        table_name = "firm"
-
-
-MODELS = (JobRow, RevisionRow, PaperRow, FirmRow)
 
 
 def open_database(folder: Path) -> SqliteDatabase:

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
-from .database import FirmRow
 from .jobs import JobStore
+from .rows import FirmRow
 
 
 @dataclass(frozen=True)

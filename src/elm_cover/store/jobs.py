@@ -13,7 +13,8 @@ from typing import Any
 
 from peewee import SqliteDatabase, fn
 
-from .database import MODELS, JobRow, PaperRow, RevisionRow, open_database
+from .database import open_database
+from .rows import MODELS, JobRow, PaperRow, RevisionRow
 
 FOLD_WITHIN = timedelta(seconds=60)
 SAVE = "save"

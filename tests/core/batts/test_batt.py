@@ -7,11 +7,12 @@ from typing import Any
 import numpy as np
 import pytest
 
-from elm_cover.core.batts.batt import BattProduct, facing_faults
+from elm_cover.core.batts.batt import BattProduct
+from elm_cover.core.batts.rules import facing_faults
+from elm_cover.core.batts.take_off import passes
 from elm_cover.core.layers.chart import NO_FILL
 from elm_cover.core.layers.layer import OldLayer
 from elm_cover.core.layers.stack import Taper
-from elm_cover.core.laying.batt_layout import passes
 from tests.conftest import attic, codes, eave, planned
 
 

@@ -6,9 +6,10 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.eaves.baffles import BaffleInput, FoamCut, fitting, foam_cuts, foam_order, sheets
+from elm_cover.core.eaves.baffles import BaffleInput, fitting
 from elm_cover.core.eaves.bays import Mark, bay_row
 from elm_cover.core.eaves.eave import Eave
+from elm_cover.core.eaves.foam_sheets import FoamCut, foam_cuts, foam_order, sheets
 from elm_cover.job import JobError, read_job
 from tests.conftest import attic, codes, eave, planned
 

@@ -11,7 +11,7 @@ from elm_cover.core.eaves.baffles import BaffleInput, fitting
 from elm_cover.core.eaves.bays import bay_row, bays
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.roof import roof_field
-from elm_cover.core.floor.outline import grid_of
+from elm_cover.core.floor.grid import grid_of
 from tests.conftest import attic, codes, eave, planned, rectangle
 
 HEEL = Eave(6.5, 5, 1.5, 0.0)

@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from elm_cover.core.layers.chart import Chart, Row, bags_to_order, chart_bags
+from elm_cover.core.layers.chart import Chart, Row, chart_bags
+from elm_cover.core.money.quantities import bags_to_order
 from tests.conftest import CHART, attic, codes, planned, rectangle
 
 chart = Chart(tuple(Row(c["r"], c["installed_in"], c["settled_in"], c["coverage_ft2"]) for c in CHART), 25.0)

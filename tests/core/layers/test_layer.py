@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.layers.layer import OldLayer, boundary_r, old_layer, pressed, r_to_add, r_with, void_paths
+from elm_cover.core.layers.layer import OldLayer, boundary_r, old_layer, pressed
+from elm_cover.core.layers.voids import r_to_add, r_with, void_paths
 from tests.conftest import attic, planned
 
 BATT = OldLayer("glass_batt", 3.5, 11.0, void=0.08)

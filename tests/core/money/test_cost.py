@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.from_job.section import book_input, product_input
+from elm_cover.core.from_job.book import book_input
+from elm_cover.core.from_job.products import product_input
+from elm_cover.core.given.energy import EnergyInput
 from elm_cover.core.money.cost import cost_of, work_hours
 from elm_cover.core.money.quantities import Quantities
-from elm_cover.core.money.saving import EnergyInput, saving
+from elm_cover.core.money.saving import saving
 from elm_cover.job import read_job
 from tests.conftest import attic, planned
 

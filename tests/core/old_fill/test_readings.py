@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from elm_cover.core.old_fill.readings import DepthReading, depth_map, stand_out, summary
+from elm_cover.core.given.section import DepthReading
+from elm_cover.core.old_fill.readings import depth_map, stand_out, summary
 from tests.conftest import attic, codes, planned
 
 FLOOR = ((0.0, 0.0), (38.0, 0.0), (38.0, 25.0), (0.0, 25.0))

@@ -7,12 +7,13 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.from_job.section import book_input, product_input
+from elm_cover.core.from_job.book import book_input
+from elm_cover.core.from_job.products import product_input
 from elm_cover.core.money.cost import cost_of
 from elm_cover.core.money.quantities import Quantities, total
 from elm_cover.core.plan import Rack, plan, rack
 from elm_cover.core.rack.mix import Limits, Option, best_mix
-from elm_cover.core.rack.weighed import AIMS, measure
+from elm_cover.core.rack.ranking import AIMS, measure
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.product_library import library
 from elm_cover.job import read_job

@@ -6,16 +6,20 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ...core.base.notebook import Flag, Open
 from ...core.climate.temperatures import Climate
-from ...core.eaves.baffles import FoamOrder
-from ...core.given.look import Look
+from ...core.eaves.foam_sheets import FoamOrder
 from ...core.money.cost import Cost
 from ...core.money.saving import Saving
 from ...core.plan.eave_corners import EaveCorner
+from ...core.plan.look_over import Look
+from ...core.plan.order import OrderLine
 from ...core.plan.other_road import OtherRoad
 from ...core.plan.totals import Totals
-from ...core.plan.ways import Mix, StepUp, Way
-from ...core.section.result import Flag, HeatShare, Open, OrderLine, School, SectionPlan
+from ...core.rack.result import Mix, StepUp, Way
+from ...core.section.heat_account import HeatShare
+from ...core.section.result import SectionPlan
+from ...core.section.schools import School
 from ...job import Job
 from ...job.fields import Corner
 

@@ -21,11 +21,12 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
+from ..base.arrays import Points
 from ..base.units import whole_up
-from ..floor.outline import Points
 from ..layers.framing import JOIST_WIDTH_IN
-from .batt import SNUG_WIDER_IN, BattProduct, clear_bay_in
+from .batt import BattProduct
 from .cutting import cut_courses
+from .rules import SNUG_WIDER_IN, clear_bay_in
 
 LEAST_CUT_IN = 12.0
 # A strip or an end of less than this is packed by hand with scraps.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..target.tables import zone_number
+from .zones import zone_number
 
 # Zones 1 … 8; zone 0 reads as 1.
 DESIGN_F = (48.0, 33.0, 23.0, 15.0, 4.0, -8.0, -18.0, -40.0)

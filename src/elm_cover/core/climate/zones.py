@@ -4,7 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from ..target.tables import zone_number
+
+def zone_number(climate_zone: str) -> int:
+    """The number of a climate zone: “4C” → 4. No figure here differs between 4 marine and 5, or within a number."""
+    return int(climate_zone[0])
+
 
 # By number: how it feels (ASHRAE 169), and heating degree-days at 65 °F, start values.
 BY_NUMBER = {

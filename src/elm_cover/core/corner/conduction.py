@@ -25,10 +25,9 @@ from typing import Any
 
 import numpy as np
 import shapely
-from numpy.typing import NDArray
 
-Floats = NDArray[np.float64]
-Integers = NDArray[np.int64]
+from ..base.arrays import Floats, Integers
+
 Corners = tuple[tuple[float, float], ...]
 GROWTH = 1.25
 MOST_CELLS = 40_000

@@ -21,12 +21,13 @@ from functools import lru_cache
 
 import numpy as np
 
+from ..base.arrays import Floats
 from ..eaves.eave import Eave
 from ..eaves.remedies import Remedy
 from ..layers.framing import WOOD_R_PER_IN
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
 from . import wind
-from .conduction import Air, Corners, CutSection, Floats, Material, Solution, solve
+from .conduction import Air, Corners, CutSection, Material, Solution, solve
 
 # Below the ceiling so much wall is drawn that the corner no longer feels where it ends.
 WALL_IN = 36.0

@@ -10,10 +10,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..climate.degree_days import degree_days
 from ..climate.temperatures import Climate
 from ..eaves.remedies import REMEDIES, Remedy, remedy_of
+from ..given.energy import EnergyInput
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
-from ..money.saving import EnergyInput, Saving, degree_days, saving
+from ..money.saving import Saving, saving
 from .humidity import damp_limit, dew_point_f, mould_limit
 from .lines import Arrow, Isotherm, arrows, isotherms
 from .model import CORNER_FILM_R, Corner, CornerSolved, in_wind, solve_corner

@@ -14,7 +14,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from ..floor.outline import Floats
+from ..base.arrays import Floats
 
 REACH_IN = 24.0
 LOSS_GLASS, LOSS_OTHER = 0.50, 0.25

@@ -9,24 +9,21 @@ from typing import Any
 import numpy as np
 import shapely
 
+from ..base.arrays import Floats, Points
 from ..eaves.bays import Bay
-from ..eaves.eave import Eave
 from ..eaves.remedies import dressing
 from ..eaves.roof import roof_at
-from ..floor.outline import Floats, Points, counter_clockwise, edge_side
+from ..floor.outline import counter_clockwise
 from ..layers.chart import NO_FILL
 from ..layers.stack import Lying, Taper, depth_of
 from ..old_fill.readings import depth_map
 from ..section.result import SectionFields
-from .edge import OVERHANG_IN, edge_shapes, shape
-from .runs import bay_at
+from .cut_ends import cut_end, deck_shapes, place_along, wall_shapes
+from .edge import edge_shapes
+from .sizes import BOARD_IN, NEAR_FT, polyline, shape
 
-BOARD_IN = 0.5
-PLATE_IN = 3.0
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
-NEAR_FT = 1e-6
-STRAIGHT_IN = 1e-6
 
 
 @dataclass(frozen=True)
@@ -92,7 +89,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     depths: dict[str, float | None] = dict.fromkeys(
         ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
     )
-    ends = [_end(fields, a, unit, 0.0, 1), _end(fields, b, -unit, s[-1], -1)]
+    ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
     taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
     if taper is not None:
         dressed = None
@@ -102,17 +99,17 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         old, top = lying.under_in, lying.top_in
         under = _under(taper, lying)
         if under is not None:
-            shapes.append(shape("new_fill", [*_line(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
-        base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(_line(s, under)))
+            shapes.append(shape("new_fill", [*polyline(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+        base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(polyline(s, under)))
         if taper.old_in > 0:
-            shapes.append(shape("old_fill", [*_line(s, lying.old_in), *base], closed=True))
+            shapes.append(shape("old_fill", [*polyline(s, lying.old_in), *base], closed=True))
         shapes += _batts(taper, lying, s)
         if dressed is not None:
             shapes += _remedy(lying.layers[len(taper.layers)].depth_in, s)
         if taper.fill.installed_in > 0:
-            shapes.append(shape("new_fill", [*_line(s, top), *reversed(_line(s, old))], closed=True))
-            shapes.append(shape("settled", _line(s, old + lying.new_settled_in)))
-            shapes.append(shape("top", _line(s, top)))
+            shapes.append(shape("new_fill", [*polyline(s, top), *reversed(polyline(s, old))], closed=True))
+            shapes.append(shape("settled", polyline(s, old + lying.new_settled_in)))
+            shapes.append(shape("top", polyline(s, top)))
         depths["old_in"] = taper.old_in
         if fields.taper is not None:
             depths |= {
@@ -124,11 +121,15 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
             for end in ends:
                 if end["eave"] is not None:
                     shapes += edge_shapes(
-                        partial(_place, end), fields.eaves[end["edge"]], taper.depth_in, fields.baffle, end["bay_cut"]
+                        partial(place_along, end),
+                        fields.eaves[end["edge"]],
+                        taper.depth_in,
+                        fields.baffle,
+                        end["bay_cut"],
                     )
-    shapes += _deck(s, roof.plane_in, roof.edge, fields.eaves)
+    shapes += deck_shapes(s, roof.plane_in, roof.edge, fields.eaves)
     for end in ends:
-        shapes += _wall(end, fields.eaves.get(end["edge"]))
+        shapes += wall_shapes(end, fields.eaves.get(end["edge"]))
         end["bay"] = _bay_said(end.pop("bay_cut"))
     return {
         "section": cut.section,
@@ -143,13 +144,6 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         },
         **depths,
     }
-
-
-def _line(s: Floats, z: Floats) -> list[tuple[float, float]]:
-    """A polyline over evenly spaced s, without the points that lie on straight stretches."""
-    bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
-    keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
-    return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
 
 
 def _old_along(fields: SectionFields, taper: Taper, x_ft: Floats, y_ft: Floats) -> Floats | None:
@@ -184,7 +178,7 @@ def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
     there = np.flatnonzero(depth > 0)
     for run in np.split(there, np.flatnonzero(np.diff(there) > 1) + 1):
         if run.size > 1:
-            top = _line(s[run], depth[run])
+            top = polyline(s[run], depth[run])
             shapes.append(shape("remedy", [*top, (s[run[-1]], 0.0), (s[run[0]], 0.0)], closed=True))
     return shapes
 
@@ -194,75 +188,6 @@ def _batts(taper: Taper, lying: Lying, s: Floats) -> list[dict[str, Any]]:
     shapes, bottom = [], lying.old_in
     for laid in lying.layers[len(lying.layers) - len(taper.batts) :]:
         top = bottom + laid.depth_in
-        shapes.append(shape("batt", [*_line(s, top), *reversed(_line(s, bottom))], closed=True))
+        shapes.append(shape("batt", [*polyline(s, top), *reversed(polyline(s, bottom))], closed=True))
         bottom = top
-    return shapes
-
-
-def _end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:
-    """Which edge the cut ends on, and how much the cut stretches what lies square to that edge."""
-    outline = fields.outline_ft
-    best, edge = np.inf, 0
-    point = shapely.Point(at)
-    for i in range(len(outline)):
-        distance = shapely.LineString([outline[i], outline[(i + 1) % len(outline)]]).distance(point)
-        if distance < best - NEAR_FT:
-            best, edge = distance, i
-    start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
-    sign = 1 if counter_clockwise(outline) else -1
-    normal = sign * np.array([-(end - start)[1], (end - start)[0]]) / np.hypot(*(end - start))
-    square = max(0.05, abs(float(normal @ inward)))
-    eave = fields.eaves.get(edge)
-    return {
-        "edge": edge,
-        "side": edge_side(outline, edge),
-        "s_in": float(s),
-        "direction": direction,
-        "stretch": 1 / square,
-        "plate_width_in": fields.plate_widths_in[edge],
-        "bay_cut": bay_at(fields, edge, at),
-        "eave": None
-        if eave is None
-        else {
-            "heel_in": eave.heel_in,
-            "pitch_in_12": eave.pitch_in_12,
-            "room_at_plate_in": eave.room_at_plate_in,
-            "vent_gap_in": eave.vent_gap_in,
-        },
-    }
-
-
-def _place(end: dict[str, Any], x_in: float) -> float:
-    """s of a point that lies x inward from the plate's outer edge, square to the wall."""
-    return float(end["s_in"] + end["direction"] * x_in * end["stretch"])
-
-
-def _deck(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int, Eave]) -> list[dict[str, Any]]:
-    """Underside of the deck, in as many stretches as there are."""
-    if not eaves:
-        return []
-    known = np.flatnonzero(edge >= 0)
-    shapes = []
-    for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
-        if run.size > 1:
-            z = plane[run] + np.array([eaves[int(i)].under_deck_in for i in edge[run]])
-            shapes.append(shape("deck", _line(s[run], z)))
-    return shapes
-
-
-def _wall(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
-    """Plate and wall under it; at an eave the overhang and the soffit too."""
-    wide = end["plate_width_in"]
-    plate = [(_place(end, x), z) for x, z in ((0, -BOARD_IN), (wide, -BOARD_IN), (wide, -PLATE_IN), (0, -PLATE_IN))]
-    shapes = [shape("plate", plate, closed=True)]
-    if eave is not None:
-        low = eave.heel_in - OVERHANG_IN * eave.slope
-        shapes.append(shape("deck", [(_place(end, -OVERHANG_IN), low), (_place(end, 0), eave.heel_in)]))
-        soffit = low - 1.5
-        shapes.append(
-            shape(
-                "soffit",
-                [(_place(end, -OVERHANG_IN), low), (_place(end, -OVERHANG_IN), soffit), (_place(end, 0), soffit)],
-            )
-        )
     return shapes

@@ -11,21 +11,14 @@ import numpy as np
 from ..eaves.baffles import BaffleInput, fitting
 from ..eaves.bays import Bay
 from ..eaves.eave import Eave
+from .sizes import OVERHANG_IN, Point, shape
 
-OVERHANG_IN = 16.0
 LAP_TICK_IN = 0.9
 PLUG_IN = 6.0
 MOST_PIECES = 40
 # Lapped pieces are drawn apart by this, so that the lap is seen.
 APART_IN = 0.35
-
 Place = Callable[[float], float]
-Point = tuple[float, float]
-
-
-def shape(role: str, points: list[Point], closed: bool = False) -> dict[str, Any]:
-    """A shape of the cut; polygons close themselves, lines do not."""
-    return {"role": role, "closed": closed, "points": [[round(float(x), 4), round(float(z), 4)] for x, z in points]}
 
 
 def edge_shapes(

@@ -5,14 +5,14 @@ from __future__ import annotations
 import math
 from typing import Any
 
+from ..base.arrays import Points
 from ..enclosed.shapes import Enclosed
-from ..floor.outline import Points, edge_length_ft, polygon_area_ft2
+from ..floor.outline import edge_length_ft, polygon_area_ft2
+from .sizes import BOARD_IN, Point
 
-BOARD_IN = 0.5
 LEVEL_SHOWN_IN = 48.0
 SLOPE_SHOWN_RAFTERS = 3.0
 ROOM_BELOW_IN = 18.0
-Point = tuple[float, float]
 
 
 def enclosed_cut(kind: str, found: Enclosed | None, outline: Points) -> dict[str, Any] | None:

@@ -8,7 +8,8 @@ import contourpy
 import numpy as np
 import shapely
 
-from ..floor.outline import Floats, Grid
+from ..base.arrays import Floats
+from ..floor.grid import Grid
 
 LEVELS_IN = (6.0, 12.0, 18.0, 24.0, 36.0, 48.0, 60.0, 72.0, 96.0, 120.0, 144.0, 192.0, 240.0)
 MOST_LINES = 6

@@ -6,8 +6,9 @@ from typing import Any
 
 import numpy as np
 
+from ..base.arrays import Floats, Points
 from ..eaves.bays import Bay
-from ..floor.outline import Floats, Points, counter_clockwise, edge_length_ft, edge_side
+from ..floor.outline import counter_clockwise, edge_length_ft, edge_side
 from ..section.result import SectionFields
 
 BAY_MARK_FT = 1.2

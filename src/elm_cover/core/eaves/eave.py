@@ -22,8 +22,6 @@ import math
 from dataclasses import dataclass
 from functools import cached_property
 
-PIECE_IN = 48.0
-LAP_IN = 2.0
 STANDS_ABOVE_FILL_IN = 2.0
 LOW_ROOF_PITCH_IN_12 = 1.0
 

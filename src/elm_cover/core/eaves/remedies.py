@@ -21,8 +21,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..floor.outline import Floats, Integers
-from ..layers.layer import OldLayer
+from ..base.arrays import Floats, Integers
+from ..layers.dressing import Dressing
 from .eave import Eave
 
 
@@ -90,19 +90,6 @@ class EdgeWork:
     @property
     def any(self) -> bool:
         return self.foam_r > 0 or bool(self.remedies)
-
-
-@dataclass(frozen=True, eq=False)
-class Dressing:
-    """Edge work at each point. over_r: of the foam baffle for each ft² of floor, where the fill touches it. r_per_in: of
-    the remedy, 0 where there is none."""
-
-    over_r: Floats
-    r_per_in: Floats
-
-
-# What the heat paths take a remedy as: a sound layer without voids.
-REMEDY_LAYER = OldLayer(material=None, depth_in=0.0, r=0.0)
 
 
 def dressing(work: EdgeWork, eaves: Mapping[int, Eave], edge: Integers, plane_in: Floats) -> Dressing | None:

@@ -20,7 +20,9 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..floor.outline import Floats, Grid, Integers, Points, counter_clockwise, grid_of
+from ..base.arrays import Floats, Integers, Points
+from ..floor.grid import Grid, grid_of
+from ..floor.outline import counter_clockwise
 from .eave import Eave
 
 NEAR_FT = 1e-9

@@ -13,7 +13,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ..floor.outline import Points, edge_length_ft, polygon_area_ft2
+from ..base.arrays import Points
+from ..floor.outline import edge_length_ft, polygon_area_ft2
 from ..layers.framing import JOIST_WIDTH_IN
 
 CHANNEL_IN = 1.0

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import shapely
 
-from .outline import Points
+from ..base.arrays import Points
 
 TOUCH_FT = 0.02
 STRAIGHT = 1e-6

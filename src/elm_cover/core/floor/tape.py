@@ -10,8 +10,8 @@ import math
 import re
 from dataclasses import dataclass
 
+from ..base.arrays import Points
 from ..base.units import eighths, feet_inches
-from .outline import Points
 
 CLOSED_FT = 0.01
 MOST_ERROR_FT = 2.0

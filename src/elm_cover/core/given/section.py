@@ -4,17 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..batts.batt import BattProduct
-from ..eaves.baffles import BaffleInput
+from ..base.arrays import Points
 from ..eaves.bays import Mark
 from ..eaves.remedies import Remedy
 from ..eaves.ventilation import VentGroup
 from ..enclosed.shapes import CavityInput, SlopeInput, WallInput
-from ..floor.outline import Points
 from ..hazards.clearances import KeepOut
 from ..hazards.features import FeatureInput
-from ..layers.chart import Chart
-from ..old_fill.readings import DepthReading
+from .choice import ChoiceInput, SettingsInput, TargetInput
 
 
 @dataclass(frozen=True)
@@ -40,50 +37,6 @@ class LayerInput:
     density_pcf: float | None
     label_in: float | None = None
     facing: str | None = None
-
-
-@dataclass(frozen=True)
-class TargetInput:
-    basis: str | None
-    edition: str | None
-    r: float | None
-    raised_heel: bool
-    name: str | None = None
-
-
-@dataclass(frozen=True)
-class SettingsInput:
-    vent_gap_in: float
-    baffle_rule: str
-    interpolate: bool
-    deduct_framing: bool
-    baffle: BaffleInput
-
-
-@dataclass(frozen=True)
-class ProductInput:
-    id: str
-    name: str
-    kind: str | None
-    chart: Chart | None
-    batt: BattProduct | None = None
-    price: float | None = None
-
-
-@dataclass(frozen=True)
-class ChoiceInput:
-    """How the section is insulated. installed_in: the new fill the user set, or None to go by the target.
-
-    between: the batt laid between the joists first. layers: how many across, or None to go by the target. density_pcf:
-    of enclosed fill, or None for the start value of its kind.
-    """
-
-    method: str
-    product: ProductInput | None
-    installed_in: float | None
-    between: ProductInput | None = None
-    layers: int | None = None
-    density_pcf: float | None = None
 
 
 @dataclass(frozen=True)
@@ -124,3 +77,13 @@ class SectionInput:
     openings_in: tuple[tuple[float, float], ...] = ()
     passage_ft: float | None = None
     high_wind: bool = False
+
+
+@dataclass(frozen=True)
+class DepthReading:
+    """One reading: where it is in the list, the place in ft or None, total depth in inches, looked at twice or not."""
+
+    index: int
+    at_ft: tuple[float, float] | None
+    depth_in: float
+    checked: bool = False

@@ -8,7 +8,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ..floor.outline import Points, box_ft
+from ..base.arrays import Points
+from ..floor.outline import box_ft
 from .features import KINDS, FeatureInput
 
 LIGHT_CLEARANCE_IN = 3.0

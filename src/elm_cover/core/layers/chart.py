@@ -7,11 +7,10 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ..base.units import ROUNDING_SLACK, whole_up
+from ..base.arrays import Floats
+from ..base.units import ROUNDING_SLACK
 
-Floats = NDArray[np.float64]
 # Settled lb/ft³ that is usual for the kind, a quarter either side of the trade's figures: outside it, ask.
 USUAL_DENSITY_PCF = {
     "cellulose_loose": (1.2, 2.2),
@@ -135,8 +134,3 @@ class Chart:
 def chart_bags(net_area_ft2: float, fill: NewFill, bag_lb: float) -> float:
     """Bags that the chart asks for, unrounded: net area / coverage, where coverage is bag weight / w."""
     return net_area_ft2 * fill.weight_psf / bag_lb
-
-
-def bags_to_order(bags: float, spare_pct: float) -> int:
-    """Whole bags: one rounding, at the end. 33.876 bags with 3 % spare → 35."""
-    return whole_up(bags * (1 + spare_pct / 100))

@@ -6,13 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
+from ..base.arrays import Floats
 from .framing import WOOD_R_PER_IN
-from .layer import void_shares
 from .stack import LaidLayer
-
-Floats = NDArray[np.float64]
+from .voids import void_shares
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..floor.outline import Points
+from ..base.arrays import Points
 
 CURES = "Bring the insulation to the board, or bring a sealed board to the insulation."
 

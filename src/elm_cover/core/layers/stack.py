@@ -10,13 +10,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ..eaves.remedies import REMEDY_LAYER, Dressing
+from ..base.arrays import Floats
 from .chart import NewFill
+from .dressing import REMEDY_LAYER, Dressing
 from .layer import R_PER_IN, OldLayer, compression_exponent, topmost_loose
 
-Floats = NDArray[np.float64]
 # By judgement: a batt pressed to less than this share of its thickness is cut back instead.
 LEAST_PRESSED_SHARE = 0.5
 

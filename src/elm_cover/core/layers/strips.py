@@ -10,8 +10,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..eaves.remedies import Dressing
-from ..floor.outline import Floats, Integers
+from ..base.arrays import Floats, Integers
+from .dressing import Dressing
 
 # Where there is more room than any fill line a job may ask for (20 layers of 48 in and 200 in of new), it is all the same.
 ROOMY_IN = 1_200.0

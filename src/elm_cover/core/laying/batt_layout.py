@@ -6,19 +6,18 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..base.units import eighths, whole_up
+from ..base.notebook import Notebook
+from ..base.units import eighths
 from ..batts.batt import BattLayer, BattProduct
-from ..batts.layout import Counted, Course, Layout, LayoutAsked, count, lay_out
+from ..batts.layout import Layout, LayoutAsked, count, lay_out
+from ..batts.take_off import PIECE_GIVES, BattTakeOff, passes, take_off
 from ..eaves.eave import Eave
 from ..eaves.roof import roof_at
 from ..given.section import SectionInput
 from ..layers.stack import LEAST_PRESSED_SHARE, Taper
-from ..section.result import BattTakeOff, Notebook
 from .site import Site
 
 POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
-# A batt bends and gives: a piece goes through an opening as wide as itself across, and half as thick as it is.
-PIECE_GIVES = 0.5
 
 
 @dataclass(frozen=True, eq=False)
@@ -100,40 +99,6 @@ def _too_near(edge: int, eave: Eave, below_in: float, batt: BattProduct) -> tupl
     """How far in from the plate a batt starts, inches: where at least half its thickness fits under the baffle."""
     wanted = below_in + batt.thickness_in * LEAST_PRESSED_SHARE
     return edge, max(0.0, (wanted - eave.room_at_plate_in) / eave.slope)
-
-
-def take_off(layer: BattLayer, counted: Counted, courses: tuple[Course, ...] = ()) -> BattTakeOff:
-    """The counts of one layer, with its cut list where there is one."""
-    batt = layer.batt
-    whole = sum(counted.whole)
-    opened = counted.stock * batt.piece_ft2
-    return BattTakeOff(
-        layer.product,
-        layer.place,
-        batt.r,
-        batt.thickness_in,
-        counted.stock,
-        whole,
-        len(counted.lengths) - whole,
-        int(counted.splits.sum()),
-        counted.stock / batt.pieces_per_bundle,
-        counted.covered_ft2,
-        whole_up(counted.covered_ft2 / batt.piece_ft2),
-        1 - counted.covered_ft2 / opened if opened > 0 else 0.0,
-        counted.offcuts_ft2,
-        counted.scraps_ft2,
-        courses,
-    )
-
-
-def passes(size_in: tuple[float, ...], opening_in: tuple[float, float], gives: float = 0.0) -> bool:
-    """Whether a box goes through an opening end on: its two smaller sides against the opening's, inches.
-
-    gives: share by which the smallest side can be pressed.
-    """
-    small, middle = sorted(size_in)[:2]
-    narrow, wide = sorted(opening_in)
-    return small * (1 - gives) <= narrow and middle <= wide
 
 
 def way_in_faults(

@@ -6,27 +6,23 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ..base.arrays import Floats
+from ..base.notebook import Notebook
 from ..base.units import r_value
-from ..batts.batt import (
-    BATT_KINDS,
-    BATTS_ONLY,
-    MOST_LAYERS,
-    BattLayer,
-    BattProduct,
-    across_on_framing,
-    facing_faults,
-    layers_for_target,
-    place_faults,
-)
+from ..batts.batt import BATT_KINDS, BattLayer, BattProduct
+from ..batts.rules import BATTS_ONLY, MOST_LAYERS, across_on_framing, facing_faults, layers_for_target, place_faults
 from ..eaves.eave import Eave
-from ..floor.outline import Floats
-from ..given.section import ChoiceInput, ProductInput, SectionInput
+from ..given.choice import ChoiceInput
+from ..given.product import ProductInput
+from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, NewFill
-from ..layers.layer import OldLayer, pressed, r_to_add, r_with
+from ..layers.layer import OldLayer, pressed
 from ..layers.stack import Taper, depth_of
-from ..old_fill.keep_or_clear import Ground, action_of, ground, needs_board
-from ..section.result import Notebook
-from .blower import Blower, depth_under, pick_fill, target_r
+from ..layers.voids import r_to_add, r_with
+from ..old_fill.as_it_lies import needs_board
+from ..old_fill.keep_or_clear import Ground, action_of, ground
+from ..target.by_basis import target_r
+from .blower import Blower, depth_under, pick_fill
 from .site import Site
 
 

@@ -6,14 +6,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..base.arrays import Floats
 from ..given.section import SectionInput
-from ..layers.chart import NO_FILL, Chart, chart_bags
+from ..layers.chart import NO_FILL, Chart
 from ..layers.framing import framing_fraction
-from ..layers.heat_paths import Floats, Floor, Paths, bare_u, paths
+from ..layers.heat_paths import Floor, Paths, bare_u, paths
 from ..layers.stack import Lying, Taper
 from ..layers.strips import Strips
-from ..section.result import Bags
-from .blower import Blower
 from .site import Site
 
 
@@ -80,42 +79,3 @@ def u_today(section: SectionInput, site: Site, strips: Strips) -> float | None:
         return None
     u_net = strips.mean(laid.u(today.at(strips.room_in, strips.old_in)))
     return whole_u(u_net, site.boundary, site.floor_ft2, site.net_ft2)
-
-
-def section_bags(
-    section: SectionInput,
-    net_ft2: float,
-    taper: Taper | None,
-    blower: Blower | None,
-    lying: Lying | None,
-    under_psf: float,
-    share: Floats | None = None,
-) -> Bags:
-    """Chart bags and field bags, unrounded.
-
-    under_psf: fill blown under lifted batts, lb/ft². share: of the floor for each place lying speaks of; None: all alike.
-    """
-    if taper is None or blower is None:
-        return Bags()
-    bag_lb = blower.chart.bag_lb
-    chart = chart_bags(net_ft2, taper.fill, bag_lb)
-    framing = section.spacing_in is not None and section.joist_depth_in is not None
-    if section.settings.deduct_framing:
-        if not framing:
-            return Bags()
-        if taper.depth_in <= (section.joist_depth_in or 0.0):
-            chart *= 1 - framing_fraction(section.spacing_in or 0.0)
-    under = net_ft2 * under_psf / bag_lb
-    if lying is None or section.spacing_in is None or section.joist_depth_in is None:
-        return Bags(chart + under)
-    fraction = framing_fraction(section.spacing_in)
-    settled = lying.new_settled_in
-    below = np.clip(section.joist_depth_in - lying.under_in, 0.0, settled)
-    between = np.divide(below, settled, out=np.zeros_like(settled), where=settled > 0)
-    weight = float(np.average(blower.chart.thin_weight_psf(settled) * (1 - fraction * between), weights=share))
-    if under_psf > 0:
-        fresh = lying.layers[0].depth_in
-        below = np.clip(section.joist_depth_in, 0.0, fresh)
-        between = np.divide(below, fresh, out=np.zeros_like(fresh), where=fresh > 0)
-        weight += float(np.average(blower.chart.thin_weight_psf(fresh) * (1 - fraction * between), weights=share))
-    return Bags(chart + under, weight * net_ft2 / bag_lb)

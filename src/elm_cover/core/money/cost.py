@@ -7,25 +7,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..eaves.remedies import REMEDIES
-from ..given.section import ProductInput
-from ..layers.chart import bags_to_order
-from .quantities import Quantities
+from ..given.book import BookInput
+from ..given.product import ProductInput
+from .quantities import Quantities, bags_to_order
 
 GLASS = ("glass_loose",)
 PEOPLE_AT_THE_MACHINE = 2
 PEOPLE_AT_THE_VACUUM = 2
-
-
-@dataclass(frozen=True)
-class BookInput:
-    """The price and rate book as the core takes it; names and units as in the job document's book."""
-
-    currency: str
-    prices: Mapping[str, float]
-    rates: Mapping[str, float]
-    truck: bool
-    overhead_pct: float
-    margin_pct: float
 
 
 @dataclass(frozen=True)

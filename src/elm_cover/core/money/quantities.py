@@ -5,8 +5,21 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
+from ..base.units import whole_up
+from ..batts.take_off import BattTakeOff
 from ..given.section import SectionInput
-from ..section.result import Bags, BattTakeOff, EavePlan, Removal, SectionPlan
+from ..old_fill.keep_or_clear import Removal
+
+
+@dataclass(frozen=True)
+class Bags:
+    chart: float | None = None
+    field: float | None = None
+
+
+def bags_to_order(bags: float, spare_pct: float) -> int:
+    """Whole bags: one rounding, at the end. 33.876 bags with 3 % spare → 35."""
+    return whole_up(bags * (1 + spare_pct / 100))
 
 
 @dataclass(frozen=True)
@@ -45,36 +58,6 @@ class EaveCount:
     remedy: str | None = None
     remedy_ft3: float = 0.0
     run_ft: float = 0.0
-
-
-def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
-    """What one section takes; None while its fill is not known. A floor that is left out takes nothing."""
-    if plan.kind == "left_out":
-        return Quantities()
-    if plan.r_nominal is None or (plan.bags.chart is None and not plan.batts):
-        return None
-    old = plan.old_fill
-    return taken(
-        section,
-        plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
-        plan.bags,
-        plan.batts,
-        [_eave_count(section, eave) for eave in plan.eaves],
-        None if old is None else old.action,
-        None if old is None else old.removal,
-    )
-
-
-def _eave_count(section: SectionInput, eave: EavePlan) -> EaveCount:
-    remedy = section.edges[eave.edge].remedy
-    return EaveCount(
-        eave.baffles or 0,
-        eave.pieces or 0,
-        (eave.wind_blocks or 0) + eave.plugs,
-        None if remedy is None else remedy.kind,
-        eave.remedy_ft3 or 0.0,
-        eave.run_ft,
-    )
 
 
 def taken(

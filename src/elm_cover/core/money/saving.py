@@ -7,11 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..target.tables import zone_number
+from ..climate.degree_days import degree_days
+from ..given.energy import EnergyInput
 
-# Degree-days at 65 °F by zone 1 … 8, start values; zone 0 reads as 1.
-HEATING_DEGREE_DAYS = (300, 1_700, 3_000, 4_700, 6_200, 7_900, 10_500, 14_500)
-COOLING_DEGREE_DAYS = (4_500, 2_900, 1_900, 1_200, 800, 500, 250, 50)
 BTU_PER_KWH = 3412.0
 # Below this a year there is no payback to speak of.
 LEAST_PAYING = 1.0
@@ -38,19 +36,6 @@ FUELS = {
 
 
 @dataclass(frozen=True)
-class EnergyInput:
-    fuel: str = "gas"
-    heating_price: float | None = None
-    heating_efficiency: float | None = None
-    cooling_price_per_kwh: float = 0.16
-    cooling_efficiency: float = 3.0
-    cooled: bool = True
-    heating_degree_days: float | None = None
-    cooling_degree_days: float | None = None
-    spread_pct: float = 25.0
-
-
-@dataclass(frozen=True)
 class Saving:
     """A year's saving in the book's currency, and years until it has paid the price, each as a range."""
 
@@ -67,12 +52,6 @@ class Saving:
     high: float
     payback_low_years: float | None
     payback_high_years: float | None
-
-
-def degree_days(climate_zone: str) -> tuple[float, float]:
-    """Heating and cooling degree-days at 65 °F, start values by zone."""
-    at = max(1, zone_number(climate_zone)) - 1
-    return float(HEATING_DEGREE_DAYS[at]), float(COOLING_DEGREE_DAYS[at])
 
 
 def saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:

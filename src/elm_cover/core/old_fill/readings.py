@@ -13,7 +13,10 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from ..floor.outline import Floats, Grid, Points, contains
+from ..base.arrays import Floats, Points
+from ..floor.grid import Grid
+from ..floor.outline import contains
+from ..given.section import DepthReading
 
 NEAREST = 8
 METHOD = "inverse distance squared over the 8 nearest readings"
@@ -23,16 +26,6 @@ STANDS_OUT_SCATTERS = 3.5
 SCATTER_OF_MEDIAN_DEVIATION = 1.4826
 FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
-
-
-@dataclass(frozen=True)
-class DepthReading:
-    """One reading: where it is in the list, the place in ft or None, total depth in inches, looked at twice or not."""
-
-    index: int
-    at_ft: tuple[float, float] | None
-    depth_in: float
-    checked: bool = False
 
 
 @dataclass(frozen=True)

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from ..rack.result import Rack
 from .eave_corners import Corners, corners
-from .ways import Rack, rack
+from .ways import rack
 from .whole_job import Plan, plan, plan_json
 
 __all__ = ["Corners", "Plan", "Rack", "corners", "plan", "plan_json", "rack"]

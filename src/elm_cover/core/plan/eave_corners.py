@@ -22,10 +22,11 @@ from ..corner.report import (
     wind_washing,
 )
 from ..floor.outline import edge_side
-from ..from_job.section import energy_input
+from ..from_job.book import energy_input
 from ..layers.layer import BOARD_R, OldLayer
 from ..money.saving import Saving
-from ..section.result import EavePlan, SectionFields, SectionPlan
+from ..section.eave_plan import EavePlan
+from ..section.result import SectionFields, SectionPlan
 from .whole_job import Plan, plan
 
 LEAST_PLATE_IN = 0.5

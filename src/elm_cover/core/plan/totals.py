@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from ..section.result import Flag, OrderLine, SectionPlan
+from ..base.notebook import Flag
+from ..section.heat_account import HeatShare, shares
+from ..section.result import SectionPlan
+from .order import OrderLine
+
+
+def heat_of(sections: Sequence[SectionPlan]) -> tuple[HeatShare, ...]:
+    """The account of the whole job: open floors by where their heat goes, slopes and walls in one line."""
+    accounts = [{share.what: (share.ua, share.gain_ua) for share in s.heat} for s in sections if s.heat]
+    closed = [s.ua_after for s in sections if s.kind != "open_floor" and s.ua_after is not None]
+    return shares([*accounts, *({"slopes_walls": (ua, None)} for ua in closed)])
 
 
 @dataclass(frozen=True)

@@ -3,77 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from ...job import Job
-from ...job.document import Choice
+from ...job.choice import Choice
 from ...job.product import Product
-from ..from_job.section import book_input, energy_input, product_input, section_input
-from ..given.section import ProductInput, SectionInput
+from ..base.notebook import Notebook
+from ..from_job.book import book_input, energy_input
+from ..from_job.products import product_input
+from ..from_job.section import section_input
+from ..given.product import ProductInput
+from ..given.section import SectionInput
 from ..layers.stack import depth_of
-from ..laying.blower import target_r
-from ..money.cost import Cost, cost_of
-from ..money.quantities import Quantities, of_section, total
+from ..money.cost import cost_of
+from ..money.quantities import Quantities, total
 from ..money.saving import Saving, saving
 from ..rack.candidate import candidates, families, steps
 from ..rack.core_sample import CoreSample, core_sample
 from ..rack.ground import Floor, burns, floor_of
 from ..rack.mix import Limits, Option, best_mix
-from ..rack.weighed import Weighed, ranked, weighed, why_not
+from ..rack.ranking import ranked, why_not
+from ..rack.result import Mix, Rack, StepUp, Way
+from ..rack.weighed import Weighed, weighed
 from ..section.open_floor import plan_section
-from ..section.result import Notebook
+from ..target.by_basis import target_r
 from ..target.tables import code_r, retrofit_r
+from .price import of_section
 
 MOST_WAYS_OUT = 5
-
-
-@dataclass(frozen=True)
-class Way:
-    """A way with what a year of it saves, and why not to take it rather than the one picked."""
-
-    weighed: Weighed
-    saving: Saving | None
-    why_not: tuple[str, ...]
-
-
-@dataclass(frozen=True)
-class Mix:
-    """The best way for each section, priced together; ways is empty where nothing meets the limits."""
-
-    aim: str
-    ways: dict[str, str]
-    cost: Cost | None
-    text: str
-
-
-@dataclass(frozen=True)
-class StepUp:
-    """What one more step up would cost, in the same way: how much more the price and the saving of a year are."""
-
-    way: str
-    from_r: float
-    to_r: float
-    price_more: float
-    saving_more_low: float | None
-    saving_more_high: float | None
-    currency: str
-    blocks: tuple[str, ...]
-
-
-@dataclass(frozen=True)
-class Rack:
-    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first.
-
-    nothing_open: what to do where every way is blocked. weighed: how many were; steps that come to the same are kept once."""
-
-    ways: tuple[Way, ...]
-    picked: str | None
-    steps_r: tuple[float, ...]
-    missing: tuple[str, ...]
-    mix: Mix | None = None
-    step_up: StepUp | None = None
-    nothing_open: tuple[str, ...] = ()
-    weighed: int = 0
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:

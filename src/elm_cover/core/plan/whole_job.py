@@ -9,21 +9,24 @@ from pydantic_core import to_jsonable_python
 
 from ...job import Job
 from ...job.section import Section
-from ..eaves.baffles import FoamCut, FoamOrder, foam_cuts, foam_order
-from ..from_job.section import book_input, energy_input, look_input, product_input, section_input
-from ..given.look import Look, look_over
-from ..given.section import ProductInput, SectionInput
-from ..layers.chart import bags_to_order
-from ..money.cost import Cost, cost_of
-from ..money.quantities import of_section, total
-from ..money.saving import Saving, saving
-from ..section.heat_account import heat_of
+from ..base.notebook import Figure, Flag, Notebook, Open
+from ..eaves.foam_sheets import FoamOrder
+from ..from_job.look import look_input
+from ..from_job.products import product_input
+from ..from_job.section import section_input
+from ..given.section import SectionInput
+from ..money.cost import Cost
+from ..money.saving import Saving
+from ..section.heat_account import HeatShare
 from ..section.open_floor import plan_section
-from ..section.result import Figure, Flag, HeatShare, Notebook, Open, OrderLine, School, SectionFields, SectionPlan
-from ..section.schools import all_schools
+from ..section.result import SectionFields, SectionPlan
+from ..section.schools import School, all_schools
+from .look_over import Look, look_over
 from .opinions import opinions_here
+from .order import OrderLine, foam_of_job, order_lines
 from .other_road import OtherRoad, other_road
-from .totals import Totals, totals_of
+from .price import explain_cost, job_cost, job_saving
+from .totals import Totals, heat_of, totals_of
 
 LEVELS = ("stop", "caution", "note")
 
@@ -70,10 +73,10 @@ def plan(job: Job) -> Plan:
         book.flags += notes.flags
         book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
-    order = _order(job, sections, book)
-    cost = _cost(job, inputs, sections, products)
+    order = order_lines(job, sections, book)
+    cost = job_cost(job, inputs, sections, products)
     if cost is not None:
-        _explain_cost(job, cost, book)
+        explain_cost(job, cost, book)
     return Plan(
         tuple(sections),
         order,
@@ -84,11 +87,11 @@ def plan(job: Job) -> Plan:
         look,
         heat_of(sections),
         cost,
-        _saving(job, sections, cost),
+        job_saving(job, sections, cost),
         opinions_here(inputs),
         other_road(inputs, seen.hazards),
         all_schools(s.schools for s in sections),
-        _foam(job, inputs, fields),
+        foam_of_job(job, inputs, fields),
         fields,
     )
 
@@ -115,89 +118,3 @@ def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:
                 f"An edge is open to the section “{to}”, which this job does not have.",
                 "Add that section, or dam the edge and set it to what it is.",
             )
-
-
-def _cost(
-    job: Job, inputs: list[SectionInput], sections: list[SectionPlan], products: dict[str, ProductInput]
-) -> Cost | None:
-    """Price and hours of the job; None while what one of its sections takes is not known."""
-    taken = [of_section(given, planned) for given, planned in zip(inputs, sections, strict=True)]
-    known = [part for part in taken if part is not None]
-    if not known or len(known) < len(taken):
-        return None
-    return cost_of(total(known), products, job.settings.spare_pct, book_input(job))
-
-
-def _explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
-    money = cost.currency
-    book.figure(
-        "cost.price",
-        cost.price,
-        money,
-        "(material + labor + disposal + overhead) / (1 − margin)",
-        "the price book: made-up start values until they are yours",
-        material=(cost.material, money),
-        labor=(cost.labor, money),
-        disposal=(cost.disposal, money),
-        overhead=(cost.overhead, money),
-        margin=(job.book.margin_pct, "% of the price"),
-    )
-    book.figure(
-        "cost.hours",
-        cost.hours,
-        "h",
-        "person-hours / crew",
-        "start rates, ± 40 %; preparation not in them",
-        person_hours=(cost.person_hours, "h"),
-        crew=(job.book.rates.crew, "people"),
-        **{line.what.lower().replace(" ", "_"): (line.amount, "h") for line in cost.lines if line.group == "labor"},
-    )
-
-
-def _saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving | None:
-    """What a year saves, over every section whose heat is known before and after."""
-    known = [s for s in sections if s.ua_today is not None and s.ua_after is not None]
-    if job.house.climate_zone is None or not known:
-        return None
-    saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
-    return saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
-
-
-def _foam(job: Job, inputs: list[SectionInput], fields: dict[str, SectionFields]) -> FoamOrder | None:
-    """Sheets and cuts of foam baffles over all eaves whose length is known."""
-    cuts: list[FoamCut] = []
-    for section in inputs:
-        behind, baffle = fields[section.id], section.settings.baffle
-        if not baffle.foam or behind.taper is None or section.spacing_in is None:
-            continue
-        for edge, row in behind.rows.items():
-            if edge in behind.eaves and row.baffles:
-                depth = behind.taper.depth_in
-                cuts += foam_cuts(behind.eaves[edge], depth, baffle, section.spacing_in, row.baffles)
-    return foam_order(cuts, job.settings.baffle_thickness_in)
-
-
-def _order(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:
-    """Bags and bundles by product over the whole job: one rounding each, at the end."""
-    lines = []
-    for product in job.products:
-        blown = [s for s in sections if s.product == product.id and s.bags.chart is not None] if product.chart else []
-        laid = [layer for s in sections for layer in s.batts if layer.product == product.id]
-        if not blown and not laid:
-            continue
-        chart = sum(s.bags.chart or 0.0 for s in blown) + sum(layer.bundles for layer in laid)
-        known = [s.bags.field for s in blown if s.bags.field is not None]
-        field = sum(known) + sum(layer.bundles for layer in laid) if len(known) == len(blown) else None
-        order = bags_to_order(chart, job.settings.spare_pct)
-        unit = "bundles" if laid else "bags"
-        lines.append(OrderLine(product.id, chart, field, order, unit, sum(la.pieces for la in laid) if laid else None))
-        book.figure(
-            f"order.{product.id}.bags_order",
-            order,
-            unit,
-            f"ceil(Σ {'bundles by layout' if laid else 'chart bags'} × (1 + spare))",
-            "one rounding, at the end",
-            **{"bundles_by_layout" if laid else "chart_bags": (chart, unit)},
-            spare=(job.settings.spare_pct, "%"),
-        )
-    return tuple(lines)

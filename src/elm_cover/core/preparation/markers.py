@@ -7,7 +7,7 @@ from functools import lru_cache
 import numpy as np
 
 from ..base.units import whole_up
-from ..floor.outline import Grid
+from ..floor.grid import Grid
 
 FLOOR_PER_MARKER_FT2 = 300.0
 SAMPLES = 1000

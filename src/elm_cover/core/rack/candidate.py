@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from ..batts.batt import BATTS_ONLY, FACED, SNUG_WIDER_IN, clear_bay_in
-from ..given.section import ProductInput, SectionInput
+from ..batts.batt import FACED
+from ..batts.rules import BATTS_ONLY, SNUG_WIDER_IN, clear_bay_in
+from ..given.product import ProductInput
+from ..given.section import SectionInput
 
 METHODS = (
     "top_up",

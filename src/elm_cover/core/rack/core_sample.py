@@ -5,23 +5,27 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from ..base.notebook import Notebook
 from ..base.units import eighths, r_value
 from ..batts.layout import count
+from ..batts.take_off import BattTakeOff, take_off
 from ..eaves.baffles import fitting
 from ..eaves.remedies import remedy_ft3_per_ft
 from ..floor.outline import edge_length_ft
-from ..given.section import ChoiceInput, SectionInput, TargetInput
-from ..layers.layer import R_TOLERANCE
+from ..given.choice import ChoiceInput, TargetInput
+from ..given.section import SectionInput
 from ..layers.stack import Lying, depth_of
-from ..laying.batt_layout import asked_layers, take_off, way_in_faults
+from ..layers.voids import R_TOLERANCE
+from ..laying.bags import section_bags
+from ..laying.batt_layout import asked_layers, way_in_faults
 from ..laying.build_up import BuildUp, build_up
-from ..laying.heat import laid_over, section_bags, whole_u
-from ..laying.site import removal_here
+from ..laying.decided import removal_here
+from ..laying.heat import laid_over, whole_u
+from ..laying.limit import over_limit
+from ..laying.plate import over_the_plate, wind_blocks
 from ..money.quantities import EaveCount, Quantities, taken
-from ..old_fill.keep_or_clear import NO_CREDIT, only_batts
-from ..section.eave_plan import over_the_plate, wind_blocks
-from ..section.flags import over_limit
-from ..section.result import BattTakeOff, Notebook
+from ..old_fill.as_it_lies import NO_CREDIT
+from ..old_fill.keep_or_clear import only_batts
 from .candidate import Candidate, Family, first_layer
 from .ground import Floor, Run
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..base.notebook import Notebook
 from ..eaves.bays import BayRow
 from ..eaves.eave import Eave
 from ..eaves.remedies import EdgeWork, dressing
@@ -12,10 +13,9 @@ from ..given.section import SectionInput
 from ..hazards.clearances import BURNS
 from ..layers.load import load_limit_psf
 from ..layers.strips import Strips, strips_of
+from ..laying.edges import eave_sections, edge_work, rows_of
 from ..laying.heat import u_today
 from ..laying.site import Site, site_of
-from ..section.eave_plan import eave_sections, edge_work, rows_of
-from ..section.result import Notebook
 
 
 @dataclass(frozen=True, eq=False)

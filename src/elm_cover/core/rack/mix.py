@@ -12,8 +12,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..given.section import ProductInput
-from ..money.cost import BookInput, edge_lines, pack_price, work_hours
+from ..given.book import BookInput
+from ..given.product import ProductInput
+from ..money.cost import edge_lines, pack_price, work_hours
 from ..money.quantities import Quantities
 
 AIMS = ("price", "hours", "weight", "depth")

@@ -4,17 +4,19 @@ from __future__ import annotations
 
 import numpy as np
 
+from ..base.notebook import Notebook
 from ..base.units import eighths, r_value
 from ..eaves.baffles import NEAR_IN, clear_width_in, fitting
 from ..eaves.bays import NO_AIR, BayRow
 from ..eaves.eave import LOW_ROOF_PITCH_IN_12, Eave
 from ..eaves.remedies import Remedy
 from ..eaves.roof import RoofField
-from ..floor.outline import Grid, edge_side
+from ..floor.grid import Grid
+from ..floor.outline import edge_side
 from ..given.section import SectionInput
 from ..layers.framing import JOIST_WIDTH_IN
 from ..layers.stack import Taper
-from .result import EavePlan, Notebook
+from .eave_plan import EavePlan
 
 CODE_VENT_GAP_IN = 1.0
 

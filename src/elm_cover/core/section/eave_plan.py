@@ -2,85 +2,62 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..eaves.baffles import BaffleInput, fitting
-from ..eaves.bays import BayRow, bay_row
+from ..base.arrays import Floats
+from ..base.notebook import Notebook
+from ..eaves.baffles import fitting
+from ..eaves.bays import BayRow
 from ..eaves.eave import Eave
-from ..eaves.remedies import Dressing, EdgeWork, Remedy, remedy_ft3_per_ft
+from ..eaves.remedies import remedy_ft3_per_ft
 from ..eaves.roof import RoofField
-from ..floor.outline import Grid, edge_length_ft, edge_side
+from ..floor.grid import Grid
+from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
-from ..layers.heat_paths import Floats, cavity_r
 from ..layers.stack import Taper
 from ..laying.blower import Blower
-from .result import EavePlan, Notebook
-
-PLATE_SAMPLES = 64
+from ..laying.plate import PLATE_SAMPLES, over_the_plate, wind_blocks
 
 
-def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
-    """Heel and pitch of every eave; None while one of them lacks either."""
-    known: dict[int, Eave] = {}
-    complete = True
-    for index, edge in enumerate(section.edges):
-        if edge.kind != "eave":
-            continue
-        at = f"{section.path}.edges[{index}]"
-        if edge.heel_in is None:
-            notes.ask(
-                "measure", f"{at}.heel_in", f"How high is the heel at the {edge_side(section.outline_ft, index)} eave?"
-            )
-        if edge.pitch_in_12 is None:
-            notes.ask(
-                "measure",
-                f"{at}.pitch_in_12",
-                f"What is the roof's pitch over the {edge_side(section.outline_ft, index)} eave?",
-            )
-        if edge.heel_in is None or edge.pitch_in_12 is None:
-            complete = False
-            continue
-        known[index] = Eave(
-            edge.heel_in, edge.pitch_in_12, section.settings.vent_gap_in, section.settings.baffle.thickness_in
-        )
-    return known if complete else None
+@dataclass(frozen=True)
+class EavePlan:
+    """One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
+    round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
+    to_wind: bays open to the soffit with nothing before the fill. channel_in2: what the channels let through.
+    remedy_ft3: what fills the room over the plate instead of the fill, over the run.
+    """
 
-
-def edge_work(section: SectionInput) -> EdgeWork:
-    """What is done at the section's edges beside the fill."""
-    return EdgeWork(
-        section.settings.baffle.r,
-        tuple((i, e.remedy) for i, e in enumerate(section.edges) if e.kind == "eave" and e.remedy is not None),
-    )
-
-
-def row_of(section: SectionInput, edge_index: int, school: str | None = None) -> BayRow | None:
-    """The bays of an eave, by the school of the job or another; None while the spacing is not known."""
-    if section.spacing_in is None:
-        return None
-    edge = section.edges[edge_index]
-    return bay_row(
-        edge_length_ft(section.outline_ft, edge_index),
-        section.spacing_in,
-        edge.soffit,
-        school or section.settings.baffle_rule,
-        edge.marks,
-        edge.vented_bays,
-        section.vented is not False,
-    )
-
-
-def rows_of(section: SectionInput) -> dict[int, BayRow]:
-    """The bays of every eave, by edge."""
-    found = {i: row_of(section, i) for i, edge in enumerate(section.edges) if edge.kind == "eave"}
-    return {i: row for i, row in found.items() if row is not None}
-
-
-def wind_blocks(baffles: int, baffle: BaffleInput) -> int:
-    """Wind blocks that are pieces of their own; 0 where they are bent from the baffle."""
-    return 0 if baffle.integral else baffles
+    edge: int
+    run_ft: float
+    bays: int | None = None
+    baffles: int | None = None
+    pieces_per_bay: int | None = None
+    pieces: int | None = None
+    baffle_length_in: float | None = None
+    closed_leg_in: float | None = None
+    full_depth_at_in: float | None = None
+    depth_at_plate_in: float | None = None
+    r_at_plate: float | None = None
+    depth_over_plate_mean_in: float | None = None
+    r_over_plate_mean: float | None = None
+    room_at_plate_in: float | None = None
+    extra_ua: float | None = None
+    blocked: int = 0
+    obstructed: int = 0
+    solid: int = 0
+    without_air: int = 0
+    to_wind: int = 0
+    to_wind_ft: float = 0.0
+    by_hand: int = 0
+    wind_blocks: int | None = None
+    plugs: int = 0
+    staples: int | None = None
+    channel_in2: float | None = None
+    last_bay_in: float | None = None
+    baffle_width_in: float | None = None
+    remedy_ft3: float | None = None
 
 
 def eave_plan(
@@ -148,33 +125,6 @@ def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
         last_bay_in=row.last_in,
         baffle_width_in=section.settings.baffle.fitted_width_in(row.spacing_in),
     )
-
-
-def over_the_plate(
-    eave: Eave,
-    taper: Taper,
-    blower: Blower | None,
-    boundary: float | None,
-    plate_width_in: float,
-    samples: int = PLATE_SAMPLES,
-    remedy: Remedy | None = None,
-    foam_r: float = 0.0,
-) -> tuple[float | None, float, float | None]:
-    """R at x = 0, then mean depth and R over the plate's width (R of the mean U), with what is done at the edge."""
-    x = np.concatenate([[0.0], (np.arange(samples) + 0.5) * plate_width_in / samples])
-    room = np.maximum(0.0, eave.room_at_plate_in + x * eave.slope)
-    mean_depth = float(np.minimum(taper.depth_in, room)[1:].mean())
-    if boundary is None or (blower is None and taper.fill.r > 0):
-        return None, mean_depth, None
-    per_in = np.zeros_like(x) if remedy is None else np.where(x < remedy.reach_in, remedy.r_per_in, 0.0)
-    dressed = None
-    if remedy is not None or foam_r > 0:
-        dressed = Dressing(np.full_like(x, foam_r * np.cos(eave.angle)), per_in)
-    lying = taper.at(room, None, dressed)
-    new_r = blower.chart.thin_r(lying.new_settled_in) if blower else np.zeros_like(room)
-    new_per_in = blower.chart.r_per_in(taper.fill.r) if blower and taper.fill.r else 0.0
-    r = cavity_r(lying.layers, boundary, new_r, new_per_in, lying.over_r)
-    return float(r[0]), mean_depth, float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
 
 
 def thin_strip_ua(u: Floats, roof: RoofField, grid: Grid, index: int, taper: Taper) -> float | None:

@@ -6,10 +6,24 @@ design by a licensed person. What is said here is what an installer may do witho
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
+from ..base.notebook import Notebook
 from ..eaves.eave import LOW_ROOF_PITCH_IN_12
 from ..enclosed.shapes import CHANNEL_IN
 from ..given.section import SectionInput
-from .result import EdgeAdvice, Notebook
+
+
+@dataclass(frozen=True)
+class EdgeAdvice:
+    """An edge or a roof that has no channel of air: what may and may not be done, and who has to design it."""
+
+    kind: str
+    title: str
+    may: tuple[str, ...]
+    may_not: tuple[str, ...]
+    designed_by_others: bool
+
 
 SLOPE_WITH_CHANNEL = EdgeAdvice(
     "slope_with_channel",

@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
+from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..enclosed.fill import EnclosedFill, density_for, enclosed_fill, enclosed_u
 from ..enclosed.shapes import Enclosed, closed_cavity, sloped_bays, upright_wall
 from ..given.section import SectionInput
 from ..layers.stack import depth_of
-from ..laying.blower import target_r
-from ..laying.site import Site, old_fill_plan
+from ..laying.decided import old_fill_plan
+from ..laying.site import Site
+from ..money.quantities import Bags
 from ..old_fill.keep_or_clear import action_of
 from ..old_fill.readings import usable
+from ..target.by_basis import target_r
 from ..target.scale import target_scale
 from ..target.tables import SLOPE_MOST_FT2, SLOPE_R, wall_r
 from .edge_advice import edge_advice
 from .figures import explain
-from .result import Bags, Notebook, SectionFields, SectionPlan
+from .result import SectionFields, SectionPlan
 
 
 def plan_enclosed(section: SectionInput, site: Site, notes: Notebook) -> tuple[SectionPlan, SectionFields]:

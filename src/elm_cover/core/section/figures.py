@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..given.section import SectionInput
 from ..layers.stack import Taper
-from .result import Notebook, SectionPlan
+from .result import SectionPlan
 
 HANDBOOK_EXISTING = "parallel paths over sound and bare parts"
 CHART = "the product's coverage chart"

@@ -2,15 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 
 import numpy as np
 
-from ..floor.outline import Floats
+from ..base.arrays import Floats
 from ..hazards.clearances import KeepOut
 from ..layers.heat_paths import Paths, bare_u
 from ..laying.heat import Laid
-from .result import HeatShare, SectionPlan
+
+
+@dataclass(frozen=True)
+class HeatShare:
+    """One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it."""
+
+    what: str
+    title: str
+    ua: float
+    share: float
+    gain_ua: float | None = None
+    mended: str | None = None
+
 
 TITLES = {
     "field": "between the joists, at full depth",
@@ -90,10 +103,3 @@ def shares(accounts: Iterable[Mapping[str, tuple[float, float | None]]]) -> tupl
         HeatShare(what, TITLES[what], ua[what], ua[what] / total, gain.get(what), MENDED_BY.get(what))
         for what in sorted(kept, key=lambda w: -ua[w])
     )
-
-
-def heat_of(sections: Sequence[SectionPlan]) -> tuple[HeatShare, ...]:
-    """The account of the whole job: open floors by where their heat goes, slopes and walls in one line."""
-    accounts = [{share.what: (share.ua, share.gain_ua) for share in s.heat} for s in sections if s.heat]
-    closed = [s.ua_after for s in sections if s.kind != "open_floor" and s.ua_after is not None]
-    return shares([*accounts, *({"slopes_walls": (ua, None)} for ua in closed)])

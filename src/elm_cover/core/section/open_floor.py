@@ -4,34 +4,39 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..eaves.bays import BayRow
 from ..eaves.eave import Eave
 from ..eaves.remedies import dressing
 from ..eaves.roof import RoofField, roof_field
-from ..floor.outline import Grid
+from ..floor.grid import Grid
 from ..given.section import SectionInput
 from ..layers.stack import Taper, depth_of
 from ..layers.strips import strips_of
+from ..laying.bags import section_bags
 from ..laying.batt_layout import laid_batts
-from ..laying.blower import Blower, by_inches
+from ..laying.blower import Blower, ByInches, by_inches
 from ..laying.build_up import BuildUp, build_up
-from ..laying.heat import Heat, laid_over, section_bags, section_heat, u_today
-from ..laying.site import Site, old_fill_plan, site_of
+from ..laying.decided import old_fill_plan
+from ..laying.edges import eave_sections, edge_work, rows_of
+from ..laying.heat import Heat, laid_over, section_heat, u_today
+from ..laying.limit import ceiling_limit
+from ..laying.site import Site, site_of
 from ..old_fill.keep_or_clear import action_of, only_batts
 from ..old_fill.readings import usable
 from ..preparation.markers import marker_count, marker_points_ft
 from ..target.scale import HeelTest, heel_tests, target_scale
 from ..target.tables import code_r, raised_heel_r
 from .eave_flags import alike, bay_flags, eave_flags, gap_flag
-from .eave_plan import eave_plan, eave_sections, edge_work, rows_of, thin_strip_ua
+from .eave_plan import EavePlan, eave_plan, thin_strip_ua
 from .edge_advice import edge_advice
 from .enclosed_bays import plan_enclosed
 from .figures import explain
-from .flags import ceiling_limit, density_flag, load_flag, target_flag
+from .flags import density_flag, load_flag, target_flag
 from .heat_account import account, hatch_ft2, shares
 from .record_flags import look_flags
-from .result import ByInches, EavePlan, Notebook, SectionFields, SectionPlan
+from .result import SectionFields, SectionPlan
 from .schools import schools_of
 from .vents import section_vents
 

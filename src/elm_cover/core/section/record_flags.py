@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from ..base.notebook import Notebook
 from ..base.units import eighths
 from ..enclosed.shapes import CHANNEL_IN
 from ..given.section import SectionInput
 from ..hazards.features import findings
 from ..old_fill.readings import ReadingsPlan
-from .result import Notebook
 
 
 def look_flags(section: SectionInput, readings: ReadingsPlan | None, notes: Notebook) -> None:

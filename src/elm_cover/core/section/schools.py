@@ -3,11 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
 
 from ..eaves.bays import SCHOOLS, BayRow
 from ..given.section import SectionInput
-from .eave_plan import row_of
-from .result import EavePlan, School
+from ..laying.edges import row_of
+from .eave_plan import EavePlan
+
+
+@dataclass(frozen=True)
+class School:
+    """What one school of baffles comes to. baffles, pieces: None while it is not known which bays are vented."""
+
+    rule: str
+    title: str
+    baffles: int | None
+    pieces: int | None
+    plugs: int
+    without_air: int
+    to_wind: int
+    to_wind_ft: float
+
 
 TITLES = {"every_bay": "every bay", "vented_bays": "vented bays, the rest closed", "alternate": "alternate bays"}
 

@@ -3,14 +3,45 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
+from ..base.notebook import Notebook
+from ..climate.zones import zone_number
 from ..eaves.bays import NO_AIR, BayRow
-from ..eaves.ventilation import VentGroup, balance_in_words, conditions, high_share, vent_area, vents_to_add, wrong_cure
+from ..eaves.ventilation import (
+    Condition,
+    VentGroup,
+    VentsToAdd,
+    balance_in_words,
+    conditions,
+    high_share,
+    vent_area,
+    vents_to_add,
+    wrong_cure,
+)
 from ..floor.outline import edge_length_ft, edge_side
 from ..given.section import SectionInput
-from ..target.tables import zone_number
-from .result import Notebook, Ventilation
+
+
+@dataclass(frozen=True)
+class Ventilation:
+    """low_in2, high_in2: None while no vent is recorded. low_works_in2: what of the low vents the channels let through.
+
+    to_add: empty where nothing is missing or cannot be told. wrong_cure: why more vents would be the wrong thing now.
+    """
+
+    required_in2: float | None = None
+    low_in2: float | None = None
+    high_in2: float | None = None
+    ratio: int | None = None
+    channels_in2: float | None = None
+    low_works_in2: float | None = None
+    high_share: float | None = None
+    balance: str | None = None
+    conditions: tuple[Condition, ...] = ()
+    to_add: tuple[VentsToAdd, ...] = ()
+    wrong_cure: str | None = None
+
 
 NEAR_IN2 = 0.5
 

@@ -5,6 +5,8 @@ The adopted local code decides; these are the model figures for wood-framed atti
 
 from __future__ import annotations
 
+from ..climate.zones import zone_number
+
 # IECC prescriptive ceiling R, rows by climate zone number. Zone 0 exists from 2021; earlier editions read it as 1.
 CEILING_R = {
     "2009": {0: 30, 1: 30, 2: 30, 3: 30, 4: 38, 5: 38, 6: 49, 7: 49, 8: 49},
@@ -23,11 +25,6 @@ RETROFIT_BARE_AND_ADD = {0: (30, 25), 1: (30, 25), 2: (49, 38), 3: (49, 38)} | d
 SLOPE_R = 30.0
 SLOPE_MOST_FT2 = 500.0
 RETROFIT_SOME_IN = (3.0, 4.0)
-
-
-def zone_number(climate_zone: str) -> int:
-    """The number of a climate zone: “4C” → 4. No figure here differs between 4 marine and 5, or within a number."""
-    return int(climate_zone[0])
 
 
 def code_r(climate_zone: str, edition: str) -> float:

@@ -1,0 +1,85 @@
+"""One section from above: edges, height lines, joists, bays, what stands there."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+from typing import Any
+
+import shapely
+
+from ..base.arrays import Points
+from ..batts.layout import Piece
+from ..floor.outline import edge_length_ft, edge_side
+from ..section.result import SectionFields, SectionPlan
+from .heights import height_lines
+from .packed import packed_grid
+from .runs import runs
+
+
+def floor_drawing(
+    section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None
+) -> dict[str, Any]:
+    outline = fields.outline_ft
+    eaves = {eave.edge: eave for eave in section.eaves}
+    kinds = fields.edge_kinds
+    return {
+        "id": section.id,
+        "outline_ft": outline,
+        "edges": [
+            {
+                "index": i,
+                "is_eave": i in eaves,
+                "kind": kinds[i],
+                "side": edge_side(outline, i),
+                "length_ft": edge_length_ft(outline, i),
+                "from_ft": outline[i],
+                "to_ft": outline[(i + 1) % len(outline)],
+            }
+            for i in range(len(outline))
+        ],
+        "kind": section.kind,
+        "holes_ft": fields.holes,
+        "heights": [] if fields.roof is None else height_lines(fields.grid, fields.roof.room_in),
+        "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
+        "grid": packed_grid(fields),
+        "joists_ft": _joists(outline, fields.holes, run, spacing_in),
+        "runs": runs(fields) if section.kind == "open_floor" else [],
+        "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
+        "markers_ft": section.marker_points_ft,
+        "batts": [
+            {"place": laid.place, "product": laid.product, "pieces": [_piece(piece) for piece in layout.pieces]}
+            for laid, layout in zip(section.batts, fields.batts, strict=True)
+        ],
+    }
+
+
+def _piece(piece: Piece) -> dict[str, Any]:
+    return {"order": piece.order, "course": piece.course, "whole": piece.whole, "corners_ft": piece.corners_ft}
+
+
+def _snap(outline: Points, run: str, spacing_in: float) -> dict[str, Any]:
+    """Lines of the framing that a corner may snap to: across the joists at their spacing, from the wall's outer face."""
+    polygon = shapely.Polygon(outline)
+    x0, y0, _, _ = polygon.bounds
+    return {"axis": "y" if run == "x" else "x", "origin_ft": y0 if run == "x" else x0, "step_ft": spacing_in / 12}
+
+
+@lru_cache(maxsize=64)
+def _joists(
+    outline: Points, holes: tuple[Points, ...], run: str | None, spacing_in: float | None
+) -> list[list[list[float]]]:
+    """Center lines of the framing, clipped to the outline, the first one spacing in from the wall."""
+    if run is None or spacing_in is None:
+        return []
+    polygon = shapely.Polygon(outline, holes)
+    x0, y0, x1, y1 = polygon.bounds
+    step = spacing_in / 12
+    lines = []
+    low, high = (y0, y1) if run == "x" else (x0, x1)
+    for i in range(1, math.ceil((high - low) / step - 1e-9)):
+        at = low + i * step
+        line = [(x0, at), (x1, at)] if run == "x" else [(at, y0), (at, y1)]
+        parts = shapely.get_parts(shapely.LineString(line).intersection(polygon))
+        lines += [[[float(a), float(b)] for a, b in part.coords] for part in parts if part.length > 0]
+    return lines

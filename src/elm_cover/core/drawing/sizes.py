@@ -1,0 +1,29 @@
+"""Sizes that the cuts are drawn with, and their shapes. Inches."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from ..base.arrays import Floats
+
+BOARD_IN = 0.5
+PLATE_IN = 3.0
+OVERHANG_IN = 16.0
+NEAR_FT = 1e-6
+STRAIGHT_IN = 1e-6
+
+Point = tuple[float, float]
+
+
+def polyline(s: Floats, z: Floats) -> list[Point]:
+    """A polyline over evenly spaced s, without the points that lie on straight stretches."""
+    bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
+    keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
+    return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
+
+
+def shape(role: str, points: list[Point], closed: bool = False) -> dict[str, Any]:
+    """A shape of the cut; polygons close themselves, lines do not."""
+    return {"role": role, "closed": closed, "points": [[round(float(x), 4), round(float(z), 4)] for x, z in points]}

@@ -1,0 +1,98 @@
+"""Foam baffles cut from sheets of 4 × 8 ft (handbook §8)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from .baffles import NEAR_IN, BaffleInput, fitting
+from .eave import Eave
+
+SHEET_IN = (48.0, 96.0)
+LEAST_CUT_IN = 0.125
+
+
+@dataclass(frozen=True)
+class FoamCut:
+    """Pieces of foam of one size, inches."""
+
+    width_in: float
+    length_in: float
+    count: int
+
+
+def foam_cuts(eave: Eave, depth_in: float, baffle: BaffleInput, spacing_in: float, bays: int) -> tuple[FoamCut, ...]:
+    """What is cut for a run: chutes in pieces that butt, and a wind block for every bay."""
+    width = baffle.fitted_width_in(spacing_in)
+    sizes: dict[float, int] = {}
+    fitted = fitting(eave, depth_in, baffle)
+    wanted = ((baffle.piece_in, fitted.count - 1), (fitted.last_in, 1), (eave.closed_leg_in(depth_in), 1))
+    for length, of_each in wanted:
+        if length >= LEAST_CUT_IN and of_each:
+            key = round(length, 3)
+            sizes[key] = sizes.get(key, 0) + of_each * bays
+    return tuple(FoamCut(width, length, count) for length, count in sorted(sizes.items(), reverse=True) if count)
+
+
+@dataclass(frozen=True)
+class FoamOrder:
+    """Sheets of 4 × 8 ft to buy, and every piece cut from them."""
+
+    sheets: int
+    thickness_in: float
+    cuts: tuple[FoamCut, ...]
+
+
+def foam_order(cuts: Iterable[FoamCut], thickness_in: float) -> FoamOrder | None:
+    """All cuts of a job together, pieces alike in one line; None where there are none, or a piece fits on no sheet."""
+    sizes: dict[tuple[float, float], int] = {}
+    for cut in cuts:
+        sizes[cut.width_in, cut.length_in] = sizes.get((cut.width_in, cut.length_in), 0) + cut.count
+    lines = tuple(FoamCut(wide, long, count) for (wide, long), count in sorted(sizes.items(), reverse=True))
+    if not lines or any(line.width_in > SHEET_IN[0] or line.length_in > SHEET_IN[1] for line in lines):
+        return None
+    return FoamOrder(sheets(lines), thickness_in, lines)
+
+
+def sheets(cuts: Iterable[FoamCut]) -> int:
+    """Sheets of 4 × 8 ft for all cuts: ripped to width along the sheet, strips filled longest piece first.
+
+    Raises ValueError for a piece that no sheet holds.
+    """
+    wide, long = SHEET_IN
+    by_width: dict[float, list[FoamCut]] = {}
+    for cut in cuts:
+        if cut.width_in > wide + NEAR_IN or cut.length_in > long + NEAR_IN:
+            raise ValueError(
+                f"no sheet of {wide:g} × {long:g} in holds a piece of {cut.width_in:g} × {cut.length_in:g} in"
+            )
+        by_width.setdefault(cut.width_in, []).append(cut)
+    total = 0
+    for width, alike in by_width.items():
+        if width > 0:
+            total += math.ceil(_strips(alike, long) / max(1, math.floor(wide / width + NEAR_IN)))
+    return total
+
+
+def _strips(cuts: list[FoamCut], long: float) -> int:
+    """Strips for the cuts: first fit, longest first, cuts alike taken together so that thousands of them cost nothing."""
+    left: list[tuple[float, int]] = []
+    for cut in sorted(cuts, key=lambda c: -c.length_in):
+        count = cut.count
+        used: list[tuple[float, int]] = []
+        for room, strips in left:
+            each = math.floor((room + NEAR_IN) / cut.length_in)
+            filled = min(strips, math.ceil(count / each)) if each and count else 0
+            placed = min(count, filled * each)
+            count -= placed
+            if filled:
+                used.append((room - each * cut.length_in, filled))
+            if strips - filled:
+                used.append((room, strips - filled))
+        each = math.floor((long + NEAR_IN) / cut.length_in)
+        opened = math.ceil(count / each)
+        if opened:
+            used.append((long - each * cut.length_in, opened))
+        left = used
+    return sum(strips for _, strips in left)

@@ -1,0 +1,85 @@
+"""A fine grid over a floor, and the floor that is kept out of it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+import shapely
+
+from ..base.arrays import Floats, Integers, Points
+
+CELL_FT = 0.25
+# A thin outline lying askew can have a bounding box far larger than itself: the grid is coarsened before it would
+# not fit in memory.
+MOST_CELLS_IN_BOX = 3_000_000
+# What a wall hides is looked up for each cell, eave and wall: an outline of very many corners gets larger cells.
+MOST_CELLS_TIMES_CORNERS_SQUARED = 2_000_000_000
+
+
+@dataclass(frozen=True, eq=False)
+class Grid:
+    """Square cells whose centers lie inside the outline and outside every keep-out. Compared by identity: cached.
+
+    x_ft, y_ft: centers; column, row: their place in the box of columns × rows cells whose lower left corner is origin.
+    """
+
+    origin_ft: tuple[float, float]
+    cell_ft: float
+    columns: int
+    rows: int
+    column: Integers
+    row: Integers
+    x_ft: Floats
+    y_ft: Floats
+
+    @property
+    def count(self) -> int:
+        return int(self.x_ft.size)
+
+
+def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
+    """Area of the floor under the keep-outs, overlaps once, what lies outside the outline not at all."""
+    if not keep_outs:
+        return 0.0
+    return float(
+        shapely.unary_union([shapely.Polygon(k) for k in keep_outs]).intersection(shapely.Polygon(outline)).area
+    )
+
+
+@lru_cache(maxsize=16)
+def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float = CELL_FT) -> Grid:
+    """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit."""
+    polygon = shapely.Polygon(outline)
+    x0, y0, x1, y1 = polygon.bounds
+    most = min(MOST_CELLS_IN_BOX, MOST_CELLS_TIMES_CORNERS_SQUARED // len(outline) ** 2)
+    while math.ceil((x1 - x0) / cell_ft) * math.ceil((y1 - y0) / cell_ft) > most:
+        cell_ft *= 2
+    columns = max(1, math.ceil((x1 - x0) / cell_ft - 1e-9))
+    rows = max(1, math.ceil((y1 - y0) / cell_ft - 1e-9))
+    x_of, y_of = x0 + (np.arange(columns) + 0.5) * cell_ft, y0 + (np.arange(rows) + 0.5) * cell_ft
+    x, y = (field.ravel() for field in np.meshgrid(x_of, y_of))
+    inside = np.ones(x.size, dtype=bool)
+    if not _is_box(outline, (x0, y0, x1, y1)) or x_of[-1] > x1 or y_of[-1] > y1:
+        shapely.prepare(polygon)
+        inside = np.asarray(shapely.intersects_xy(polygon, x, y))
+    for keep_out in keep_outs:
+        hole = shapely.Polygon(keep_out)
+        left, low, right, high = hole.bounds
+        near = (x >= left) & (x <= right) & (y >= low) & (y <= high)
+        inside[near] &= ~np.asarray(shapely.intersects_xy(hole, x[near], y[near]))
+    cells = np.flatnonzero(inside)
+    if cells.size == 0:  # a sliver between cell centers, or a floor that is all keep-out
+        point = polygon.representative_point()
+        return Grid(
+            (x0, y0), cell_ft, columns, rows, np.array([0]), np.array([0]), np.array([point.x]), np.array([point.y])
+        )
+    return Grid((x0, y0), cell_ft, columns, rows, cells % columns, cells // columns, x[cells], y[cells])
+
+
+def _is_box(outline: Points, bounds: tuple[float, float, float, float]) -> bool:
+    x0, y0, x1, y1 = bounds
+    return len(outline) == 4 and set(outline) == {(x0, y0), (x1, y0), (x1, y1), (x0, y1)}

@@ -1,0 +1,37 @@
+"""The price book and what heat costs, read from the job."""
+
+from __future__ import annotations
+
+from ...job import Job
+from ..given.book import BookInput
+from ..given.energy import EnergyInput
+
+
+def book_input(job: Job) -> BookInput:
+    """The price and rate book as the core takes it."""
+    book = job.book
+    rates = {name: float(value) for name, value in book.rates.model_dump(exclude={"machine"}).items()}
+    return BookInput(
+        book.currency,
+        book.prices.model_dump(),
+        rates,
+        book.rates.machine == "truck",
+        book.overhead_pct,
+        book.margin_pct,
+    )
+
+
+def energy_input(job: Job) -> EnergyInput:
+    """What a unit of heat costs in this house."""
+    energy = job.book.energy
+    return EnergyInput(
+        energy.heating_fuel,
+        energy.heating_price,
+        energy.heating_efficiency,
+        energy.cooling_price_per_kwh,
+        energy.cooling_efficiency,
+        energy.cooled,
+        energy.heating_degree_days,
+        energy.cooling_degree_days,
+        energy.spread_pct,
+    )

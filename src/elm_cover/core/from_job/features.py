@@ -1,0 +1,72 @@
+"""What stands in a section, and the floor it keeps from the fill, read from the job."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from ...job import Job
+from ...job.section import Section
+from ..base.notebook import Notebook
+from ..floor.outline import contains
+from ..hazards.clearances import KeepOut, keep_out_of
+from ..hazards.features import KINDS, FeatureInput, FeatureKind
+
+BOX = FeatureKind("", "", "box")
+
+
+def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...]:
+    found = []
+    for index, feature in enumerate(section.features):
+        if feature.kind not in KINDS:
+            notes.flag(
+                "unknown_feature",
+                "note",
+                f"“{feature.kind}” is not a kind of feature known here; it takes no floor from the fill.",
+                "Check the spelling, or count its area by hand.",
+                f"sections[{index}].features",
+            )
+        found.append(
+            FeatureInput(
+                feature.kind,
+                feature.rating,
+                feature.at_ft,
+                feature.to_ft,
+                feature.size_in,
+                1 if feature.count is None else feature.count,
+                feature.flue,
+                feature.blows_to,
+                feature.shielded,
+                feature.clearance_in,
+                feature.filled_under,
+                feature.duct_r,
+            )
+        )
+    return tuple(found)
+
+
+def keep_outs_of(
+    job: Job, index: int, features: tuple[FeatureInput, ...], fill_kind: str | None, notes: Notebook
+) -> Iterable[KeepOut]:
+    section = job.sections[index]
+    for number, access in enumerate(job.accesses):
+        if access.section != section.id and not (access.section is None and len(job.sections) == 1):
+            continue
+        if access.opening_in is None:
+            notes.ask("look_over", f"accesses[{number}].opening_in", "How large is the opening of the hatch?")
+        elif access.kind not in ("door", "gable"):  # those are in a wall
+            yield KeepOut("hatch", access.opening_in, access.at_ft)
+    placed = tuple(f.at_ft for f in features if f.at_ft is not None)
+    on_floor = iter(contains(section.outline_ft, placed))
+    for number, feature in enumerate(features):
+        if feature.at_ft is not None and not next(on_floor) and KINDS.get(feature.kind, BOX).group != "walls":
+            notes.flag(
+                "feature_outside",
+                "caution",
+                f"{KINDS[feature.kind].title if feature.kind in KINDS else feature.kind} at {feature.at_ft[0]:g}, "
+                f"{feature.at_ft[1]:g} ft stands outside the outline.",
+                "Move it onto the floor, or put it in the section where it stands.",
+                f"sections[{index}].features[{number}].at_ft",
+            )
+        kept = keep_out_of(feature, fill_kind)
+        if kept is not None:
+            yield kept

@@ -1,0 +1,18 @@
+"""The price and rate book as the core takes it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class BookInput:
+    """The price and rate book as the core takes it; names and units as in the job document's book."""
+
+    currency: str
+    prices: Mapping[str, float]
+    rates: Mapping[str, float]
+    truck: bool
+    overhead_pct: float
+    margin_pct: float

@@ -1,0 +1,18 @@
+"""A product as the core takes it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..batts.batt import BattProduct
+from ..layers.chart import Chart
+
+
+@dataclass(frozen=True)
+class ProductInput:
+    id: str
+    name: str
+    kind: str | None
+    chart: Chart | None
+    batt: BattProduct | None = None
+    price: float | None = None

@@ -1,0 +1,90 @@
+"""Price, hours and saving of the whole job (handbook §10, §12)."""
+
+from __future__ import annotations
+
+from ...job import Job
+from ..base.notebook import Notebook
+from ..from_job.book import book_input, energy_input
+from ..given.product import ProductInput
+from ..given.section import SectionInput
+from ..money.cost import Cost, cost_of
+from ..money.quantities import EaveCount, Quantities, taken, total
+from ..money.saving import Saving, saving
+from ..section.eave_plan import EavePlan
+from ..section.result import SectionPlan
+
+
+def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
+    """What one section takes; None while its fill is not known. A floor that is left out takes nothing."""
+    if plan.kind == "left_out":
+        return Quantities()
+    if plan.r_nominal is None or (plan.bags.chart is None and not plan.batts):
+        return None
+    old = plan.old_fill
+    return taken(
+        section,
+        plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
+        plan.bags,
+        plan.batts,
+        [_eave_count(section, eave) for eave in plan.eaves],
+        None if old is None else old.action,
+        None if old is None else old.removal,
+    )
+
+
+def _eave_count(section: SectionInput, eave: EavePlan) -> EaveCount:
+    remedy = section.edges[eave.edge].remedy
+    return EaveCount(
+        eave.baffles or 0,
+        eave.pieces or 0,
+        (eave.wind_blocks or 0) + eave.plugs,
+        None if remedy is None else remedy.kind,
+        eave.remedy_ft3 or 0.0,
+        eave.run_ft,
+    )
+
+
+def job_cost(
+    job: Job, inputs: list[SectionInput], sections: list[SectionPlan], products: dict[str, ProductInput]
+) -> Cost | None:
+    """Price and hours of the job; None while what one of its sections takes is not known."""
+    taken = [of_section(given, planned) for given, planned in zip(inputs, sections, strict=True)]
+    known = [part for part in taken if part is not None]
+    if not known or len(known) < len(taken):
+        return None
+    return cost_of(total(known), products, job.settings.spare_pct, book_input(job))
+
+
+def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
+    money = cost.currency
+    book.figure(
+        "cost.price",
+        cost.price,
+        money,
+        "(material + labor + disposal + overhead) / (1 − margin)",
+        "the price book: made-up start values until they are yours",
+        material=(cost.material, money),
+        labor=(cost.labor, money),
+        disposal=(cost.disposal, money),
+        overhead=(cost.overhead, money),
+        margin=(job.book.margin_pct, "% of the price"),
+    )
+    book.figure(
+        "cost.hours",
+        cost.hours,
+        "h",
+        "person-hours / crew",
+        "start rates, ± 40 %; preparation not in them",
+        person_hours=(cost.person_hours, "h"),
+        crew=(job.book.rates.crew, "people"),
+        **{line.what.lower().replace(" ", "_"): (line.amount, "h") for line in cost.lines if line.group == "labor"},
+    )
+
+
+def job_saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving | None:
+    """What a year saves, over every section whose heat is known before and after."""
+    known = [s for s in sections if s.ua_today is not None and s.ua_after is not None]
+    if job.house.climate_zone is None or not known:
+        return None
+    saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
+    return saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
