@@ -9,8 +9,8 @@ from pathlib import Path
 
 import pytest
 
-from elm_cover.api.planning import headline
 from elm_cover.demo.jobs import add_demo_jobs, demo_documents
+from elm_cover.formats.headline import headline
 from elm_cover.job import read_job
 from elm_cover.server import TAKEN, data_folder
 from elm_cover.store.jobs import JobStore

@@ -17,10 +17,11 @@ from typing import Any
 
 import pytest
 
-from elm_cover.api.planning import headline
+from elm_cover.formats.headline import headline
 from elm_cover.store.backup import backup, restore
 from elm_cover.store.database import FILE_NAME, StoreError, migrations, open_database
 from elm_cover.store.jobs import JobStore, NoSuchJobError, StaleSaveError
+from elm_cover.store.revisions import Change
 from tests.conftest import attic
 
 OLD_FILE = Path(__file__).parent / "data" / "first-version.sqlite"
@@ -52,31 +53,31 @@ def test_saves_by_one_person_within_60_s_fold_into_one_revision(store: JobStore,
     job = store.create(named("a"), "local")
     for name in "bc":
         clock.now += timedelta(seconds=20)
-        job = store.replace(job.id, named(name), job.saves, "local")
+        job = store.replace(job.id, named(name), job.saves, Change(actor="local"))
     assert (job.revision, job.saves, job.document["name"]) == (2, 3, "c")
     clock.now += timedelta(seconds=61)
-    job = store.replace(job.id, named("d"), job.saves, "local")
+    job = store.replace(job.id, named("d"), job.saves, Change(actor="local"))
     assert job.revision == 3
-    job = store.replace(job.id, named("e"), job.saves, "mate")
+    job = store.replace(job.id, named("e"), job.saves, Change(actor="mate"))
     assert job.revision == 4, "another person's save cuts"
-    job = store.replace(job.id, named("f"), job.saves, "mate", "step")
+    job = store.replace(job.id, named("f"), job.saves, Change(actor="mate", reason="step"))
     assert job.revision == 5, "a change of step cuts"
     assert [note.actor for note in store.revisions(job.id)] == ["mate", "mate", "local", "local", "local"]
 
 
 def test_bring_back_is_a_new_revision_that_later_saves_leave_alone(store: JobStore) -> None:
     job = store.create(named("a"), "local")
-    job = store.replace(job.id, named("b"), job.saves, "local")
+    job = store.replace(job.id, named("b"), job.saves, Change(actor="local"))
     job = store.bring_back(job.id, 1, job.saves, "local")
     assert (job.revision, job.document["name"], store.revisions(job.id)[0].brought_from) == (3, "a", 1)
-    assert store.replace(job.id, named("c"), job.saves, "local").revision == 4
+    assert store.replace(job.id, named("c"), job.saves, Change(actor="local")).revision == 4
 
 
 def test_a_stale_save_is_refused_and_changes_nothing(store: JobStore) -> None:
     job = store.create(named("a"), "local")
-    store.replace(job.id, named("theirs"), job.saves, "mate")
+    store.replace(job.id, named("theirs"), job.saves, Change(actor="mate"))
     with pytest.raises(StaleSaveError) as stale:
-        store.replace(job.id, named("mine"), job.saves, "local")
+        store.replace(job.id, named("mine"), job.saves, Change(actor="local"))
     assert stale.value.current.document["name"] == "theirs"
     assert store.get(job.id).document["name"] == "theirs"
 
@@ -87,7 +88,7 @@ def test_of_two_saves_at_once_one_wins(store: JobStore) -> None:
 
     def save(name: str) -> None:
         try:
-            store.replace(job.id, named(name), job.saves, name)
+            store.replace(job.id, named(name), job.saves, Change(actor=name))
             results.append("stored")
         except StaleSaveError:
             results.append("stale")
@@ -118,7 +119,7 @@ def test_list_items_get_ids_when_stored(store: JobStore) -> None:
     section = job.document["sections"][0]
     ids = [item["id"] for item in (*section["edges"], *section["existing"])]
     assert len(set(ids)) == 5
-    again = store.replace(job.id, job.document, job.saves, "local").document["sections"][0]
+    again = store.replace(job.id, job.document, job.saves, Change(actor="local")).document["sections"][0]
     assert [item["id"] for item in (*again["edges"], *again["existing"])] == ids
 
 
@@ -142,7 +143,7 @@ def test_a_file_of_a_newer_program_is_left_alone(tmp_path: Path) -> None:
 
 def test_backup_restores_into_an_empty_folder_only(store: JobStore, tmp_path: Path) -> None:
     job = store.create(named("safe"), "local")
-    store.replace(job.id, named("safer"), job.saves, "local")
+    store.replace(job.id, named("safer"), job.saves, Change(actor="local"))
     file, target = tmp_path / "all.zip", tmp_path / "new"
     backup(store.folder, file)
     restore(file, target)
@@ -160,12 +161,13 @@ def test_kill_9_during_saves_loses_nothing_acknowledged(tmp_path: Path) -> None:
         import json, sys
         from pathlib import Path
         from elm_cover.store.jobs import JobStore
+        from elm_cover.store.revisions import Change
         store = JobStore(Path(sys.argv[1]), lambda document: {})
         document = json.loads(sys.argv[2])
         job = store.create(document, "local")
         print(job.id, flush=True)
         for count in range(100000):
-            job = store.replace(job.id, {**document, "name": str(count)}, job.saves, f"actor {count % 3}")
+            job = store.replace(job.id, {**document, "name": str(count)}, job.saves, Change(actor=f"actor {count % 3}"))
             print(count, flush=True)
     """)
     writer = subprocess.Popen(

@@ -7,14 +7,21 @@ from pathlib import Path
 from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
+from ..formats.headline import headline
 from ..store.jobs import JobStore
-from .exchange import exchange
+from .exchange.archive import archives
+from .exchange.csv_files import csv_files
+from .exchange.dxf_files import dxf_files
+from .exchange.edits import edits
 from .firm import firm
 from .jobs import jobs
+from .lists import offered
 from .pages import pages
+from .papers import papers
 from .photos import photos
-from .planning import headline, planning
+from .planning import planning
 from .problems import Problem, handle_problems, invalid
+from .products import tables
 from .racks import racks
 from .security import LOCAL_HOSTS, guard
 
@@ -35,12 +42,8 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         app.extensions["elm_cover_store"] = JobStore(folder, headline)
     guard(app, hosts)
     handle_problems(app)
-    app.register_api(jobs)
-    app.register_api(planning)
-    app.register_api(photos)
-    app.register_api(exchange)
-    app.register_api(racks)
-    app.register_api(firm)
+    for part in (jobs, papers, planning, offered, photos, csv_files, dxf_files, edits, archives, racks, tables, firm):
+        app.register_api(part)
 
     @app.get("/api/openapi.json", doc_ui=False)
     def openapi_document() -> dict[str, object]:

@@ -3,24 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from datetime import date
 
 from flask import Response, current_app, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..formats.job_file import dump_document
-from ..job import Job, read_job
-from ..papers.eave_detail import eave_detail
-from ..papers.job_sheet import job_sheet
-from ..papers.offer import offer
+from ..job import Job
 from ..store.jobs import JobStore, StoredJob
+from ..store.revisions import Change
 from .answers.jobs import (
     BinQuery,
     IfMatch,
     JobList,
     JobPath,
-    PaperAnswer,
-    PaperQuery,
     RevisionAnswer,
     RevisionList,
     RevisionPath,
@@ -86,7 +81,9 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    return stored_answer(job_store().replace(path.job_id, dump_document(body), seen, ACTOR, query.reason))
+    return stored_answer(
+        job_store().replace(path.job_id, dump_document(body), seen, Change(actor=ACTOR, reason=query.reason))
+    )
 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
@@ -122,36 +119,3 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     if isinstance(seen, Response):
         return seen
     return stored_answer(job_store().bring_back(path.job_id, path.number, seen, ACTOR))
-
-
-@jobs.post(
-    "/<job_id>/papers",
-    responses={201: PaperAnswer, 404: Problem, 412: Problem, 428: Problem},
-    summary="Issue a paper, as PDF, and keep it",
-)
-def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
-    seen = version_seen(header)
-    if isinstance(seen, Response):
-        return seen
-    number, job = job_store().issue_paper(
-        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document))
-    )
-    url = f"/api/jobs/{path.job_id}/papers/{number}"
-    response = jsonify({"number": number, "revision": job.revision, "url": url})
-    response.status_code = 201
-    response.set_etag(str(job.saves))
-    return response
-
-
-def _paper(query: PaperQuery, job: Job) -> bytes:
-    today = date.today()
-    if query.kind == "eave detail":
-        return eave_detail(job, today, query.section, query.edge)
-    return (offer if query.kind == "offer" else job_sheet)(job, today)
-
-
-@jobs.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
-def read_paper(path: RevisionPath) -> Response:
-    kind, content = job_store().paper(path.job_id, path.number)
-    named = {"Content-Disposition": f'inline; filename="{kind.replace(" ", "-")}-{path.number}.pdf"'}
-    return Response(content, mimetype="application/pdf", headers=named)

@@ -9,7 +9,7 @@ from flask_openapi3 import APIBlueprint, RawModel, Tag
 from pydantic import BaseModel, Field
 
 from ..formats.photo import MOST_BYTES, keep_photo
-from ..store.photos import photo_path, put_photo
+from ..store.photos import photo_path, put_bytes
 from .jobs import job_store
 from .problems import Problem, problem
 
@@ -50,7 +50,7 @@ def store_photo(raw: PhotoBody) -> Response:
             file.write(chunk)
         file.seek(0)
         kept = keep_photo(file)  # type: ignore[arg-type]  # a binary file, whatever it is spooled in
-    put_photo(job_store().folder, kept)
+    put_bytes(job_store().folder, kept.name, kept.content)
     answer = PhotoAnswer(file=kept.name, width_px=kept.width_px, height_px=kept.height_px, bytes=len(kept.content))
     response = jsonify(answer.model_dump())
     response.status_code = 201

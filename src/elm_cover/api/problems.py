@@ -14,8 +14,10 @@ from ..job import Fault, JobError
 from ..job.faults import faults_of
 from ..store.database import StoreError
 from ..store.firm import StaleFirmError
-from ..store.jobs import NoSuchJobError, NoSuchPaperError, NoSuchRevisionError, StaleSaveError
+from ..store.jobs import NoSuchJobError, StaleSaveError
+from ..store.papers import NoSuchPaperError
 from ..store.photos import NoSuchPhotoError
+from ..store.revisions import NoSuchRevisionError
 
 log = logging.getLogger(__name__)
 

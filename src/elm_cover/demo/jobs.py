@@ -7,11 +7,11 @@ from importlib import resources
 from pathlib import Path
 from typing import Any
 
-from ..api.planning import headline
+from ..formats.headline import headline
 from ..formats.product_library import library
 from ..job import read_job
 from ..store.jobs import JobStore
-from ..store.photos import put_photo
+from ..store.photos import put_bytes
 from .pictures import demo_photos
 
 PRODUCT = "cellulose-low-settling"
@@ -39,7 +39,7 @@ def add_demo_jobs(folder: Path) -> None:
     if store.all() or store.all(in_bin=True):
         return
     for photo in demo_photos().values():
-        put_photo(folder, photo)
+        put_bytes(folder, photo.name, photo.content)
     # The first one is stored last, so that it stands on top of the shelf.
     for document in reversed(demo_documents()):
         read_job(document)

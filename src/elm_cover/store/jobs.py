@@ -7,32 +7,21 @@ import uuid
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import AbstractContextManager, ExitStack, contextmanager
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from peewee import SqliteDatabase, fn
+from peewee import SqliteDatabase
 
 from .database import open_database
-from .rows import MODELS, JobRow, PaperRow, RevisionRow
-
-FOLD_WITHIN = timedelta(seconds=60)
-SAVE = "save"
-# Lists of the document whose items get an id when they come without one. Corners and chart rows are known by place.
-LISTS_WITH_IDS = ("hazards", "contact", "holes_expected", "photos", "accesses", "vents")
-SECTION_LISTS_WITH_IDS = ("edges", "holes", "existing", "readings", "features")
+from .ids import with_ids
+from .papers import StoredPaper, add_paper, all_papers, next_number, paper_by_number
+from .revisions import Change, RevisionNote, add_revision, fold_or_add, history, last_revision, revision_document
+from .rows import MODELS, JobRow
 
 
 class NoSuchJobError(LookupError):
     """No job of that id, or it is in the bin."""
-
-
-class NoSuchPaperError(LookupError):
-    """The job has no paper of that number."""
-
-
-class NoSuchRevisionError(LookupError):
-    """The job has no revision of that number."""
 
 
 @dataclass(frozen=True)
@@ -63,18 +52,6 @@ class ListedJob:
     summary: dict[str, Any] | None
 
 
-@dataclass(frozen=True)
-class RevisionNote:
-    """One line of a job's history."""
-
-    number: int
-    reason: str
-    actor: str
-    started_at: str
-    saved_at: str
-    brought_from: int | None
-
-
 def _now() -> datetime:
     return datetime.now(UTC)
 
@@ -96,23 +73,22 @@ class JobStore:
         self._now = now
         self._database = open_database(folder)
 
-    def create(self, document: dict[str, Any], actor: str, papers: Sequence[tuple[int, str, bytes]] = ()) -> StoredJob:
-        """Stores a new job as revision 1, with the papers (number, kind, bytes) issued of it elsewhere."""
+    def create(self, document: dict[str, Any], actor: str, papers: Sequence[StoredPaper] = ()) -> StoredJob:
+        """Stores a new job as revision 1, with the papers issued of it elsewhere."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
         with self.writing():
             JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document)))
-            self._add_revision(job_id, 1, "created", actor, document)
-            for number, kind, content in papers:
-                self._add_paper(job_id, number, 1, kind, actor, content)
+            add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
+            for paper in papers:
+                add_paper(job_id, paper, 1, actor, self._now())
         return self.get(job_id)
 
-    def papers(self, job_id: str) -> list[tuple[int, str, bytes]]:
-        """Every paper of a job: number, kind and bytes."""
+    def papers(self, job_id: str) -> list[StoredPaper]:
+        """Every paper of a job, by number. Raises NoSuchJobError."""
         with self.reading():
             self._get(job_id)
-            rows = PaperRow.select().where(PaperRow.job == job_id).order_by(PaperRow.number)
-            return [(row.number, row.kind, bytes(row.content)) for row in rows]
+            return all_papers(job_id)
 
     def get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         """The job as it is now. Raises NoSuchJobError."""
@@ -123,7 +99,7 @@ class JobStore:
         job = JobRow.get_or_none(JobRow.id == job_id)
         if job is None or (job.deleted_at is not None) != in_bin:
             raise NoSuchJobError(job_id)
-        last = self._last(job_id)
+        last = last_revision(job_id)
         return StoredJob(job.id, job.saves, last.number, json.loads(last.document), last.saved_at, job.deleted_at)
 
     def all(self, in_bin: bool = False) -> list[ListedJob]:
@@ -131,22 +107,14 @@ class JobStore:
         with self.reading():
             listed = []
             for job in JobRow.select().where(JobRow.deleted_at.is_null(not in_bin)):
-                last = self._last(job.id)
+                last = last_revision(job.id)
                 if job.summary is None:  # from a database older than summaries
                     job.summary = json.dumps(self._summarise(json.loads(last.document)))
                     job.save()
                 listed.append(ListedJob(job.id, last.saved_at, job.deleted_at, json.loads(job.summary)))
             return sorted(listed, key=lambda job: job.saved_at, reverse=True)
 
-    def replace(
-        self,
-        job_id: str,
-        document: dict[str, Any],
-        seen: int,
-        actor: str,
-        reason: str = SAVE,
-        brought_from: int | None = None,
-    ) -> StoredJob:
+    def replace(self, job_id: str, document: dict[str, Any], seen: int, change: Change) -> StoredJob:
         """Replaces a job that the client saw at save number seen. Raises StaleSaveError or NoSuchJobError.
 
         Saves by one person within 60 s fold into one revision; any other reason cuts a new one.
@@ -155,20 +123,22 @@ class JobStore:
         summary = json.dumps(self._summarise(document))
         with self.writing():
             self._seen(job_id, seen)
-            return self._store(job_id, document, summary, actor, reason, brought_from)
+            return self._store(job_id, document, summary, change)
 
     def discard(self, job_id: str, actor: str) -> None:
         """Puts a job in the bin; nothing of it is lost, and its history says who did."""
         with self.writing():
             job = self._get(job_id)
-            self._add_revision(job_id, job.revision + 1, "put in the bin", actor, job.document)
+            change = Change(actor=actor, reason="put in the bin")
+            add_revision(job_id, job.revision + 1, job.document, change, self._now())
             JobRow.update(deleted_at=self._now().isoformat()).where(JobRow.id == job_id).execute()
 
     def bring_out(self, job_id: str, actor: str) -> StoredJob:
         """Takes a job out of the bin again."""
         with self.writing():
             job = self._get(job_id, in_bin=True)
-            self._add_revision(job_id, job.revision + 1, "taken out of the bin", actor, job.document)
+            change = Change(actor=actor, reason="taken out of the bin")
+            add_revision(job_id, job.revision + 1, job.document, change, self._now())
             JobRow.update(deleted_at=None).where(JobRow.id == job_id).execute()
             return self._get(job_id)
 
@@ -176,23 +146,18 @@ class JobStore:
         """A job's history, newest first."""
         with self.reading():
             self._get(job_id)
-            rows = RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
-            return [RevisionNote(r.number, r.reason, r.actor, r.started_at, r.saved_at, r.brought_from) for r in rows]
+            return history(job_id)
 
     def revision(self, job_id: str, number: int) -> dict[str, Any]:
         """The document of one revision. Raises NoSuchRevisionError."""
         with self.reading():
             self._get(job_id)
-            row = RevisionRow.get_or_none((RevisionRow.job == job_id) & (RevisionRow.number == number))
-            if row is None:
-                raise NoSuchRevisionError(number)
-            document: dict[str, Any] = json.loads(row.document)
-            return document
+            return revision_document(job_id, number)
 
     def bring_back(self, job_id: str, number: int, seen: int, actor: str) -> StoredJob:
         """Makes an old revision the newest one again, as a revision of its own."""
-        document = self.revision(job_id, number)
-        return self.replace(job_id, document, seen, actor, "brought back", number)
+        change = Change(actor=actor, reason="brought back", brought_from=number)
+        return self.replace(job_id, self.revision(job_id, number), seen, change)
 
     def issue_paper(
         self, job_id: str, kind: str, seen: int, actor: str, make: Callable[[dict[str, Any]], bytes]
@@ -205,31 +170,17 @@ class JobStore:
             content = make(self._seen(job_id, seen).document)
         with self.writing():
             document = self._seen(job_id, seen).document
-            job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, actor, "paper")
-            last = PaperRow.select(fn.MAX(PaperRow.number)).where(PaperRow.job == job_id).scalar()
-            number = (last or 0) + 1
-            self._add_paper(job_id, number, job.revision, kind, actor, content)
+            change = Change(actor=actor, reason="paper")
+            job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, change)
+            number = next_number(job_id)
+            add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
             return number, job
 
-    def _add_paper(self, job_id: str, number: int, revision: int, kind: str, actor: str, content: bytes) -> None:
-        PaperRow.create(
-            job=job_id,
-            number=number,
-            revision=revision,
-            kind=kind,
-            actor=actor,
-            issued_at=self._now().isoformat(),
-            content=content,
-        )
-
-    def paper(self, job_id: str, number: int) -> tuple[str, bytes]:
-        """A paper's kind, and its bytes as it was issued. Raises NoSuchPaperError."""
+    def paper(self, job_id: str, number: int) -> StoredPaper:
+        """A paper as it was issued. Raises NoSuchPaperError."""
         with self.reading():
             self._get(job_id)
-            row = PaperRow.get_or_none((PaperRow.job == job_id) & (PaperRow.number == number))
-            if row is None:
-                raise NoSuchPaperError(number)
-            return row.kind, bytes(row.content)
+            return paper_by_number(job_id, number)
 
     def _seen(self, job_id: str, seen: int) -> StoredJob:
         """The job as it is now, if that is what the client saw. Raises StaleSaveError."""
@@ -238,30 +189,9 @@ class JobStore:
             raise StaleSaveError(current)
         return current
 
-    def _store(
-        self,
-        job_id: str,
-        document: dict[str, Any],
-        summary: str | None,
-        actor: str,
-        reason: str,
-        brought_from: int | None = None,
-    ) -> StoredJob:
+    def _store(self, job_id: str, document: dict[str, Any], summary: str | None, change: Change) -> StoredJob:
         """One save inside a transaction: folded into the last revision, or a revision of its own."""
-        last = self._last(job_id)
-        now = self._now()
-        folds = (
-            reason == SAVE
-            and last.reason == SAVE
-            and last.actor == actor
-            and now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
-        )
-        if folds:
-            last.document = json.dumps(document)
-            last.saved_at = now.isoformat()
-            last.save()
-        else:
-            self._add_revision(job_id, last.number + 1, reason, actor, document, brought_from)
+        fold_or_add(job_id, document, change, self._now())
         JobRow.update(saves=JobRow.saves + 1, summary=summary).where(JobRow.id == job_id).execute()
         return self._get(job_id)
 
@@ -272,30 +202,6 @@ class JobStore:
         """One immediate transaction: what is read in it cannot change before it is written."""
         return _using(self._database, self._database.connection_context(), self._database.atomic("IMMEDIATE"))
 
-    def _last(self, job_id: str) -> RevisionRow:
-        return RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc()).get()
-
-    def _add_revision(
-        self,
-        job_id: str,
-        number: int,
-        reason: str,
-        actor: str,
-        document: dict[str, Any],
-        brought_from: int | None = None,
-    ) -> None:
-        now = self._now().isoformat()
-        RevisionRow.create(
-            job=job_id,
-            number=number,
-            reason=reason,
-            actor=actor,
-            started_at=now,
-            saved_at=now,
-            document=json.dumps(document),
-            brought_from=brought_from,
-        )
-
 
 @contextmanager
 def _using(database: SqliteDatabase, *parts: AbstractContextManager[object]) -> Iterator[None]:
@@ -305,19 +211,3 @@ def _using(database: SqliteDatabase, *parts: AbstractContextManager[object]) -> 
         for part in parts:
             stack.enter_context(part)
         yield
-
-
-def with_ids(document: dict[str, Any]) -> dict[str, Any]:
-    """The document with an id on each list item that had none."""
-    return {
-        **document,
-        **{name: _identified(document[name]) for name in LISTS_WITH_IDS if document.get(name)},
-        "sections": [
-            {**section, **{name: _identified(section[name]) for name in SECTION_LISTS_WITH_IDS if section.get(name)}}
-            for section in document.get("sections", ())
-        ],
-    }
-
-
-def _identified(items: list[dict[str, Any]]) -> list[dict[str, Any]]:
-    return [item if item.get("id") else {**item, "id": uuid.uuid4().hex[:12]} for item in items]

@@ -6,7 +6,6 @@ import os
 import re
 from pathlib import Path
 
-from ..formats.photo import KeptPhoto
 from .backup import PHOTOS
 from .database import StoreError
 
@@ -17,13 +16,11 @@ class NoSuchPhotoError(LookupError):
     """No photo of that name is stored here."""
 
 
-def put_photo(folder: Path, photo: KeptPhoto) -> None:
-    """Stores a photo; on the disk before this returns. The same one again is the same file. Raises StoreError."""
-    put_bytes(folder, photo.name, photo.content)
-
-
 def put_bytes(folder: Path, name: str, content: bytes) -> None:
-    """The same from a name and bytes that are known to belong together."""
+    """Stores a photo under the name that its bytes have; on the disk before this returns. The same one again is the same file.
+
+    Raises StoreError.
+    """
     to = folder / PHOTOS / name
     part = to.with_name(f"{name}.{os.getpid()}.part")
     try:

@@ -1,0 +1,87 @@
+"""What planning and corners are asked and answer."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ...core.base.notebook import Flag, Open
+from ...core.climate.temperatures import Climate
+from ...core.eaves.foam_sheets import FoamOrder
+from ...core.money.cost import Cost
+from ...core.money.saving import Saving
+from ...core.plan.eave_corners import EaveCorner
+from ...core.plan.look_over import Look
+from ...core.plan.order import OrderLine
+from ...core.plan.other_road import OtherRoad
+from ...core.plan.totals import Totals
+from ...core.section.heat_account import HeatShare
+from ...core.section.result import SectionPlan
+from ...core.section.schools import School
+from ...job import Job
+from ...job.fields import Corner
+from .drawing import Drawing
+
+
+class CutAsked(BaseModel):
+    """Where to cut: a line over a section's floor, or the section alone for across its middle."""
+
+    model_config = ConfigDict(extra="forbid")
+    section: str = Field(max_length=80)
+    from_ft: tuple[Corner, Corner] | None = None
+    to_ft: tuple[Corner, Corner] | None = None
+
+
+class PlanAsked(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+    cut: CutAsked | None = None
+
+
+class FigureInput(BaseModel):
+    value: float | str | None
+    unit: str
+
+
+class FigureAnswer(BaseModel):
+    value: float | None
+    unit: str
+    formula: str
+    inputs: dict[str, FigureInput]
+    source: str
+
+
+class CornersAsked(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+
+
+class CornersAnswer(BaseModel):
+    """Every eave solved in two dimensions; alike ones once."""
+
+    climate: Climate | None
+    dew_point_f: float | None
+    wall_r: float
+    corners: list[EaveCorner]
+    missing: list[str]
+
+
+class PlanFigures(BaseModel):
+    sections: list[SectionPlan]
+    order: list[OrderLine]
+    totals: Totals
+    flags: list[Flag]
+    open: list[Open]
+    figures: dict[str, FigureAnswer]
+    look: Look
+    heat: list[HeatShare]
+    cost: Cost | None
+    saving: Saving | None
+    opinions: list[str]
+    other_road: OtherRoad
+    schools: list[School]
+    foam: FoamOrder | None
+
+
+class PlanAnswer(BaseModel):
+    plan: PlanFigures
+    drawing: Drawing

@@ -1,0 +1,29 @@
+"""What the rack is asked and answers."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict
+
+from ...core.rack.result import Mix, StepUp, Way
+from ...job import Job
+
+
+class RackAsked(BaseModel):
+    """The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits."""
+
+    model_config = ConfigDict(extra="forbid")
+    job: Job
+    mix: Literal["price", "hours", "weight", "depth"] | None = None
+
+
+class RackAnswer(BaseModel):
+    ways: list[Way]
+    picked: str | None
+    steps_r: list[float]
+    missing: list[str]
+    mix: Mix | None
+    step_up: StepUp | None
+    nothing_open: list[str]
+    weighed: int

@@ -1,0 +1,51 @@
+"""A job as one zip with its photos and papers, out and in."""
+
+from __future__ import annotations
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, RawModel, Tag
+
+from ...formats.archive import Archive, ArchivedPaper, photo_names, read_archive, write_archive
+from ...job import read_job
+from ...store.papers import StoredPaper
+from ...store.photos import NoSuchPhotoError, photo_path, put_bytes
+from ..answers.jobs import JobPath, StoredJobAnswer
+from ..jobs import ACTOR, job_store, stored_answer
+from ..problems import Problem
+
+archives = APIBlueprint("archives", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
+
+
+class ArchiveBody(RawModel):
+    mimetypes = ["application/zip", "application/octet-stream"]  # noqa: RUF012 – read off the class
+
+
+@archives.get("/jobs/<job_id>/archive", responses={404: Problem}, summary="A job as one zip, with photos and papers")
+def read_job_archive(path: JobPath) -> Response:
+    store = job_store()
+    job = store.get(path.job_id)
+    photos = {}
+    for name in photo_names(read_job(job.document)):
+        try:
+            photos[name] = photo_path(store.folder, name).read_bytes()
+        except NoSuchPhotoError:
+            continue  # a job opened from a bare file names photos that were never here
+    papers = tuple(ArchivedPaper(paper.number, paper.kind, paper.content) for paper in store.papers(path.job_id))
+    content = write_archive(Archive(job.document, photos, papers))
+    named = {"Content-Disposition": 'attachment; filename="job.elm-cover.zip"'}
+    return Response(content, mimetype="application/zip", headers=named)
+
+
+@archives.post(
+    "/archives", responses={201: StoredJobAnswer, 413: Problem, 422: Problem}, summary="Store a job from its archive"
+)
+def store_archive(raw: ArchiveBody) -> Response:
+    archive = read_archive(request.get_data())
+    store = job_store()
+    for name, content in archive.photos.items():
+        put_bytes(store.folder, name, content)
+    papers = [StoredPaper(paper.number, paper.kind, paper.content) for paper in archive.papers]
+    job = store.create(archive.document, ACTOR, papers)
+    response = stored_answer(job, 201)
+    response.headers["Location"] = f"/api/jobs/{job.id}"
+    return response

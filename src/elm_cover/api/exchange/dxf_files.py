@@ -1,0 +1,52 @@
+"""Outlines from the closed polylines of a DXF layer."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from flask import Response, jsonify, request
+from flask_openapi3 import APIBlueprint, RawModel, Tag
+from pydantic import BaseModel, Field
+
+from ...formats import dxf_in
+from ...job import Fault, JobError
+from ..problems import Problem
+
+dxf_files = APIBlueprint("dxf_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
+
+
+class DxfBody(RawModel):
+    mimetypes = ["application/dxf", "application/octet-stream"]  # noqa: RUF012 – read off the class
+
+
+class DxfQuery(BaseModel):
+    layer: str | None = Field(None, max_length=255)
+    unit: Literal["in", "ft", "mm", "cm", "m"] | None = None
+
+
+class DxfLayerLine(BaseModel):
+    name: str
+    closed: int
+
+
+class DxfAnswer(BaseModel):
+    """First the layers to choose from and the drawing's own unit; with layer and unit given, the outlines in feet."""
+
+    layers: list[DxfLayerLine] = []
+    unit: str | None = None
+    outlines_ft: list[list[tuple[float, float]]] = []
+    left_aside: list[str] = []
+
+
+@dxf_files.post("/import/dxf", responses={200: DxfAnswer, 413: Problem, 422: Problem}, summary="Outlines from a DXF")
+def import_dxf(query: DxfQuery, raw: DxfBody) -> Response:
+    data = request.get_data()
+    if query.layer is None:
+        found = dxf_in.contents(data)
+        layers = [DxfLayerLine(name=layer.name, closed=layer.closed) for layer in found.layers]
+        return jsonify(DxfAnswer(layers=layers, unit=found.unit).model_dump())
+    if query.unit is None:
+        raise JobError([Fault("unit", f"say what one unit of the drawing is: {', '.join(dxf_in.FT_PER_UNIT)}")])
+    made = dxf_in.outlines(data, query.layer, query.unit)
+    outlines = [list(corners) for corners in made.outlines_ft]
+    return jsonify(DxfAnswer(outlines_ft=outlines, left_aside=list(made.left_aside)).model_dump())

@@ -1,0 +1,57 @@
+"""The lists and start values that the screens offer to pick from."""
+
+from __future__ import annotations
+
+from typing import get_args
+
+from flask import Response, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.climate.zones import zone_lines
+from ..core.corner.wind import ASSUMPTION
+from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
+from ..core.eaves.remedies import REMEDIES
+from ..core.eaves.ventilation import SIZES
+from ..core.hazards.features import FLUE_TITLES, KINDS
+from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
+from ..core.layers.layer import CONTACT_VOID, R_PER_IN
+from ..core.money.saving import FUELS
+from ..core.plan.look_over import CONCERNS
+from ..core.plan.opinions import OPINIONS
+from ..core.target.scale import code_table
+from ..core.target.tables import EDITIONS
+from ..formats.product_library import library
+from ..job.book import Book
+from ..job.fields import Zone
+from .answers.lists import ChoiceLists, ProductList, ZoneLine
+
+offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
+
+
+@offered.get("/products", responses={200: ProductList}, summary="The products that ship with the program")
+def products() -> Response:
+    return jsonify({"products": [product.model_dump(exclude_none=True) for product in library()]})
+
+
+@offered.get("/lists", responses={200: ChoiceLists}, summary="What the screens offer to pick from")
+def lists() -> Response:
+    answer = ChoiceLists(
+        zones=[ZoneLine(zone=zone, description=words) for zone, words in zone_lines(get_args(Zone))],
+        editions=list(EDITIONS),
+        code_table={zone: list(code_table(zone)) for zone in get_args(Zone)},
+        contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
+        r_per_in=R_PER_IN,
+        hazards=STOPS,
+        standing_cautions=list(STANDING_CAUTIONS),
+        features=KINDS,
+        flues=FLUE_TITLES,
+        concerns=list(CONCERNS),
+        fuels=FUELS,
+        book=Book(),
+        opinions=list(OPINIONS),
+        baffle_kinds=KINDS_OF_BAFFLE,
+        remedies=REMEDIES,
+        vent_sizes=list(SIZES),
+        wind_assumption=ASSUMPTION,
+    )
+    return jsonify(answer.model_dump())

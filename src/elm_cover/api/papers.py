@@ -1,0 +1,57 @@
+"""Papers over HTTP: issued, kept, read again."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from flask import Response, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..job import Job, read_job
+from ..papers.eave_detail import eave_detail
+from ..papers.job_sheet import job_sheet
+from ..papers.offer import offer
+from .answers.jobs import (
+    IfMatch,
+    JobPath,
+    PaperAnswer,
+    PaperQuery,
+    RevisionPath,
+)
+from .jobs import ACTOR, job_store, version_seen
+from .problems import Problem
+
+papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
+
+
+@papers.post(
+    "/<job_id>/papers",
+    responses={201: PaperAnswer, 404: Problem, 412: Problem, 428: Problem},
+    summary="Issue a paper, as PDF, and keep it",
+)
+def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
+    seen = version_seen(header)
+    if isinstance(seen, Response):
+        return seen
+    number, job = job_store().issue_paper(
+        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document))
+    )
+    url = f"/api/jobs/{path.job_id}/papers/{number}"
+    response = jsonify({"number": number, "revision": job.revision, "url": url})
+    response.status_code = 201
+    response.set_etag(str(job.saves))
+    return response
+
+
+def _paper(query: PaperQuery, job: Job) -> bytes:
+    today = date.today()
+    if query.kind == "eave detail":
+        return eave_detail(job, today, query.section, query.edge)
+    return (offer if query.kind == "offer" else job_sheet)(job, today)
+
+
+@papers.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
+def read_paper(path: RevisionPath) -> Response:
+    paper = job_store().paper(path.job_id, path.number)
+    named = {"Content-Disposition": f'inline; filename="{paper.kind.replace(" ", "-")}-{path.number}.pdf"'}
+    return Response(paper.content, mimetype="application/pdf", headers=named)

@@ -1,0 +1,26 @@
+"""Ids for the list items of a document that come without one."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+# Lists of the document whose items get an id when they come without one. Corners and chart rows are known by place.
+LISTS_WITH_IDS = ("hazards", "contact", "holes_expected", "photos", "accesses", "vents")
+SECTION_LISTS_WITH_IDS = ("edges", "holes", "existing", "readings", "features")
+
+
+def with_ids(document: dict[str, Any]) -> dict[str, Any]:
+    """The document with an id on each list item that had none."""
+    return {
+        **document,
+        **{name: _identified(document[name]) for name in LISTS_WITH_IDS if document.get(name)},
+        "sections": [
+            {**section, **{name: _identified(section[name]) for name in SECTION_LISTS_WITH_IDS if section.get(name)}}
+            for section in document.get("sections", ())
+        ],
+    }
+
+
+def _identified(items: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    return [item if item.get("id") else {**item, "id": uuid.uuid4().hex[:12]} for item in items]

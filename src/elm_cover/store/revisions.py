@@ -1,0 +1,93 @@
+"""Revisions of a job: saves by one person within a minute fold into one; anything else cuts a new one.
+
+Every function works inside the transaction that its caller has opened.
+"""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any
+
+from .rows import RevisionRow
+
+FOLD_WITHIN = timedelta(seconds=60)
+SAVE = "save"
+
+
+class NoSuchRevisionError(LookupError):
+    """The job has no revision of that number."""
+
+
+@dataclass(frozen=True)
+class RevisionNote:
+    """One line of a job's history."""
+
+    number: int
+    reason: str
+    actor: str
+    started_at: str
+    saved_at: str
+    brought_from: int | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Change:
+    """Why a revision is made and by whom. brought_from: the number of the revision that it brings back."""
+
+    actor: str
+    reason: str = SAVE
+    brought_from: int | None = None
+
+
+def last_revision(job_id: str) -> RevisionRow:
+    """The newest revision of a job that has one."""
+    return RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc()).get()
+
+
+def add_revision(job_id: str, number: int, document: dict[str, Any], change: Change, now: datetime) -> None:
+    """Stores a revision of its own."""
+    at = now.isoformat()
+    RevisionRow.create(
+        job=job_id,
+        number=number,
+        reason=change.reason,
+        actor=change.actor,
+        started_at=at,
+        saved_at=at,
+        document=json.dumps(document),
+        brought_from=change.brought_from,
+    )
+
+
+def fold_or_add(job_id: str, document: dict[str, Any], change: Change, now: datetime) -> None:
+    """One save: folded into the last revision where that is a save by the same person within a minute, else a new one."""
+    last = last_revision(job_id)
+    folds = (
+        change.reason == SAVE
+        and last.reason == SAVE
+        and last.actor == change.actor
+        and now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
+    )
+    if folds:
+        last.document = json.dumps(document)
+        last.saved_at = now.isoformat()
+        last.save()
+    else:
+        add_revision(job_id, last.number + 1, document, change, now)
+
+
+def history(job_id: str) -> list[RevisionNote]:
+    """A job's history, newest first."""
+    rows = RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
+    return [RevisionNote(r.number, r.reason, r.actor, r.started_at, r.saved_at, r.brought_from) for r in rows]
+
+
+def revision_document(job_id: str, number: int) -> dict[str, Any]:
+    """The document of one revision. Raises NoSuchRevisionError."""
+    row = RevisionRow.get_or_none((RevisionRow.job == job_id) & (RevisionRow.number == number))
+    if row is None:
+        raise NoSuchRevisionError(number)
+    document: dict[str, Any] = json.loads(row.document)
+    return document
