@@ -19,7 +19,7 @@ from fontTools.ttLib import TTFont
 ROOT = Path(__file__).parent.parent
 SOURCE = ROOT / "frontend/node_modules/@fontsource/atkinson-hyperlegible/files"
 PAPER = ROOT / "src/elm_cover/papers/fonts"
-SCREEN = ROOT / "frontend/src/app/fonts"
+SCREEN = ROOT / "frontend/src/theme/fonts"
 EIGHTHS = {0x215B: "1", 0x215C: "3", 0x215D: "5", 0x215E: "7"}
 ARROW = 0x2192
 GAP = 30

@@ -1,7 +1,7 @@
 import { enablePatches, produceWithPatches } from "immer";
 import { describe, expect, it } from "vitest";
 import type { JobDocument } from "../src/api/client";
-import { type Draft, redone, undone, withStep, withWhole } from "../src/workbench/draft";
+import { type Draft, redone, undone, withStep, withWhole } from "../src/document/draft";
 
 enablePatches();
 

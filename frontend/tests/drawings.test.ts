@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { DrawnCut, DrawnSection } from "../src/api/client";
-import { crosses, heightLabels, overlap, readingLabels } from "../src/drawings/floor/labels";
 import { edgeLabels, floorFrame, nameLabel } from "../src/drawings/floor/parts";
+import { crosses, heightLabels, overlap, readingLabels } from "../src/drawings/labels";
 
 const square: [number, number][] = [
   [0, 0],

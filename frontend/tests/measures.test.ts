@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { eighths } from "../src/app/units";
-import { readFeet, readInches } from "../src/fields/measures";
+import { readFeet, readInches } from "../src/ui/measures";
+import { eighths } from "../src/ui/units";
 
 describe("inches as people write them", () => {
   it.each([

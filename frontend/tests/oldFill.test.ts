@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { JobDocument, SectionDocument } from "../src/api/client";
-import { decidedOldFill, decideOldFill, type OldFillAction } from "../src/workbench/oldFill";
+import { decidedOldFill, decideOldFill, type OldFillAction } from "../src/document/oldFill";
 
 const job = (method?: string): JobDocument =>
   ({

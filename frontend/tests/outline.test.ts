@@ -10,7 +10,7 @@ import {
   removeSection,
   setOutline,
   setWallLength,
-} from "../src/workbench/outline";
+} from "../src/document/outline";
 
 function job(): JobDocument {
   return {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { CoreSample, JobDocument, Product, Way } from "../src/api/client";
-import { agree, dropUnused, inOrder, pickWay, shelves } from "../src/rack/ways";
+import { agree, dropUnused, inOrder, pickWay, shelves } from "../src/document/pickWay";
 
 const LIBRARY = [
   { id: "c1", name: "Cellulose", chart: [] },

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { JobDocument, SectionDocument } from "../src/api/client";
-import { broken } from "../src/drawings/heatLines";
-import { everyNth, painted } from "../src/strip/brush";
-import { insertCorner, removeCorner } from "../src/workbench/outline";
+import { everyNth, painted } from "../src/document/bayMarks";
+import { insertCorner, removeCorner } from "../src/document/outline";
+import { broken } from "../src/drawings/cut/heatLines";
 
 describe("the brush", () => {
   it("puts a mark on each bay it is drawn over, in their order", () => {

@@ -1,7 +1,7 @@
-import { Pick } from "../fields/Pick";
-import { useBench } from "../workbench/context";
-import { useFirm } from "../workbench/useFirm";
-import { Part } from "./Part";
+import { useBench } from "../state/context";
+import { useFirm } from "../state/useFirm";
+import { Part } from "../ui/Part";
+import { Pick } from "../ui/Pick";
 
 /** Where the trade differs, told fairly at the decision it belongs to; the house rule stands on paper. */
 export function Opinions({ at }: { at: string }) {

@@ -1,6 +1,6 @@
 import type { DrawnSection } from "../../api/client";
-import { useBench } from "../../workbench/context";
-import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../workbench/outline";
+import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../document/outline";
+import { useBench } from "../../state/context";
 import { Handle } from "./Handle";
 import type { Frame } from "./parts";
 

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useState } from "react";
 import type { DrawnCut } from "../../api/client";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
 import { useDrag } from "../useDrag";
 import type { Frame } from "./parts";
 

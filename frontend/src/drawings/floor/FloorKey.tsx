@@ -1,6 +1,6 @@
-import { useUnits } from "../../app/units";
-import { lookOf } from "../../strip/signs";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
+import { useUnits } from "../../ui/units";
+import { lookOf } from "../baySigns";
 import type { Shown } from "./DepthMap";
 import { KeepOut, Marker } from "./parts";
 import { SignIcon } from "./symbols";

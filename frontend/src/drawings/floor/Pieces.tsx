@@ -1,5 +1,5 @@
 import type { DrawnSection } from "../../api/client";
-import { type Box, overlap } from "./labels";
+import { type Box, overlap } from "../labels";
 import type { Frame } from "./parts";
 
 const LABEL_PX = [26, 13] as const;

@@ -1,5 +1,5 @@
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
+import { useUnits } from "../../ui/units";
 import { Handle } from "./Handle";
 import type { Frame } from "./parts";
 import { Sign } from "./symbols";

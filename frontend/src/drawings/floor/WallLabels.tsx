@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { DrawnSection } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { readFeet } from "../../fields/measures";
-import { useBench } from "../../workbench/context";
-import { setWallLength } from "../../workbench/outline";
+import { setWallLength } from "../../document/outline";
+import { useBench } from "../../state/context";
+import { readFeet } from "../../ui/measures";
+import { useUnits } from "../../ui/units";
 import type { EdgeLabel } from "./parts";
 
 /** The length of each wall outside it. With the corners tool a length can be typed onto its wall. */

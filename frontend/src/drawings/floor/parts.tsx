@@ -1,5 +1,5 @@
 import type { DrawnCut, DrawnSection } from "../../api/client";
-import { type Box, crosses, overlap, type Segment } from "./labels";
+import { type Box, crosses, overlap, type Segment } from "../labels";
 
 /** From feet on the floor to pixels, and back; north is up. */
 export interface Frame {

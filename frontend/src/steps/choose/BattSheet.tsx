@@ -1,8 +1,8 @@
 import type { DrawnSection } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 
 /** The batts of this section: layers, pieces, bundles, waste against the bound, the cut list by course. */
 export function BattSheet() {

@@ -1,13 +1,13 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 import { ask, type ProblemError, type RackAnswer, type Weighing } from "../../api/client";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { money } from "../../rack/rows";
-import type { MixAim } from "../../rack/useRack";
-import { dropUnused, pickCore } from "../../rack/ways";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { dropUnused, pickCore } from "../../document/pickWay";
+import { money } from "../../drawings/rack/rows";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import type { MixAim } from "../../state/useRack";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
 
 const AIMS: readonly { value: MixAim; label: string }[] = [
   { value: "price", label: "price" },

@@ -1,6 +1,6 @@
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 /** The habit of taking old inches off new ones, with its error here. */
 export function ByInches() {

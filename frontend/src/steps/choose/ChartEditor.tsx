@@ -1,8 +1,8 @@
 import { Button } from "@mantine/core";
 import type { Product } from "../../api/client";
-import { NumberField } from "../../fields/NumberField";
-import { WrittenField } from "../../fields/WrittenField";
-import { useBench } from "../../workbench/context";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { WrittenField } from "../../ui/WrittenField";
 
 type Row = NonNullable<Product["chart"]>[number];
 const FIELDS: readonly { name: "r" | "installed_in" | "settled_in" | "coverage_ft2"; label: string; most: number }[] = [

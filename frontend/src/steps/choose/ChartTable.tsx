@@ -1,6 +1,6 @@
 import { Table } from "@mantine/core";
 import type { Product } from "../../api/client";
-import { useUnits } from "../../app/units";
+import { useUnits } from "../../ui/units";
 
 /** A product's coverage chart, the row in use marked. */
 export function ChartTable({ product, r }: { product: Product; r: number | null }) {

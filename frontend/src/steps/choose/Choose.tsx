@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
+import { Pick } from "../../ui/Pick";
 import { BattSheet } from "./BattSheet";
 import { CoresSheet } from "./CoresSheet";
 import { FillSheet } from "./FillSheet";

@@ -1,11 +1,11 @@
 import { Select } from "@mantine/core";
 import type { Weighing } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { Pick } from "../../fields/Pick";
-import { money, perArea } from "../../rack/rows";
-import { useBench } from "../../workbench/context";
+import { money, perArea } from "../../drawings/rack/rows";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
-import { Part } from "../Part";
 import { BestMix } from "./BestMix";
 import { ByInches } from "./ByInches";
 import { HeatGoes } from "./HeatGoes";

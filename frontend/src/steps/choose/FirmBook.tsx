@@ -1,6 +1,6 @@
 import { Button } from "@mantine/core";
-import { useBench } from "../../workbench/context";
-import { useFirm } from "../../workbench/useFirm";
+import { useBench } from "../../state/context";
+import { useFirm } from "../../state/useFirm";
 
 /** The job's price book and the firm's: kept there for the next attic, or taken from there. */
 export function FirmBook() {

@@ -1,6 +1,6 @@
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 const BTU_H_F_TO_W_K = 0.5275;
 

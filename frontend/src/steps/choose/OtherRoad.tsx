@@ -1,5 +1,5 @@
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
 
 const STATES: Record<string, string> = { open: "open", shut: "shut", ask: "ask" };
 

@@ -1,11 +1,11 @@
 import { Select } from "@mantine/core";
 import type { Book } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { money, perArea } from "../../rack/rows";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { money, perArea } from "../../drawings/rack/rows";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 import { PRICES, RATES } from "./bookFields";
 import { FirmBook } from "./FirmBook";
 

@@ -1,8 +1,8 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
 import { ask, handOver, type ProblemError, type Product } from "../../api/client";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
 import { ChartEditor } from "./ChartEditor";
 
 interface Tables {

@@ -1,9 +1,9 @@
 import { Select } from "@mantine/core";
 import type { Product } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { dropUnused } from "../../rack/ways";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { dropUnused } from "../../document/pickWay";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 const BETWEEN = ["batts_between_and_across", "batts_between_blown_cap"];
 const BATTS_ONLY = ["batts_across", "batts_between_and_across"];

@@ -1,10 +1,10 @@
 import { Button, Table } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { Dialog } from "../../app/Dialog";
-import { useUnits } from "../../app/units";
-import { rows, speaks } from "../../rack/rows";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { rows, speaks } from "../../drawings/rack/rows";
+import { useBench } from "../../state/context";
+import { Dialog } from "../../ui/Dialog";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 /** The pinned ways, line by line. */
 export function SideBySide() {

@@ -1,11 +1,11 @@
 import type { JobDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { MeasureField } from "../../fields/MeasureField";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { FigureButton } from "../../tally/FigureButton";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { FigureButton } from "../../ui/FigureButton";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 import { GapSlider } from "./GapSlider";
 
 type Settings = NonNullable<JobDocument["settings"]>;

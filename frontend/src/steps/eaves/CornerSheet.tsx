@@ -1,10 +1,10 @@
 import { Checkbox } from "@mantine/core";
 import type { CornerState, JobDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 import { TemperatureField } from "./TemperatureField";
 import { useEave } from "./useEave";
 import { percent, perYear, STATES, VERDICTS } from "./words";

@@ -1,12 +1,11 @@
 import { useEffect, useState } from "react";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
+import { Pick } from "../../ui/Pick";
 import { BaysSheet } from "./BaysSheet";
 import { CornerSheet } from "./CornerSheet";
 import { EdgeAdvice } from "./EdgeAdvice";
 import { PlateSheet } from "./PlateSheet";
 import { VentSheet } from "./VentSheet";
-import "./eaves.css";
 
 const PARTS = [
   { value: "bays", label: "bays" },

@@ -1,7 +1,7 @@
 import type { SectionDocument } from "../../api/client";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
 
 type Retarder = NonNullable<NonNullable<SectionDocument["ceiling"]>["vapor_retarder"]>;
 

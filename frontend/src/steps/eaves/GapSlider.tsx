@@ -1,6 +1,6 @@
-import { useUnits } from "../../app/units";
-import { MeasureField } from "../../fields/MeasureField";
-import { useBench } from "../../workbench/context";
+import { MeasureField } from "../../inputs/MeasureField";
+import { useBench } from "../../state/context";
+import { useUnits } from "../../ui/units";
 
 const [LEAST_IN, MOST_IN, STEP_IN] = [0.5, 3, 0.125];
 

@@ -1,11 +1,11 @@
 import { Button } from "@mantine/core";
 import type { EdgeDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { MeasureField } from "../../fields/MeasureField";
-import { NumberField } from "../../fields/NumberField";
-import { FigureButton } from "../../tally/FigureButton";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { FigureButton } from "../../ui/FigureButton";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 import { HeelTests } from "../target/TargetScale";
 import { useEave } from "./useEave";
 import { perYear } from "./words";

@@ -1,5 +1,5 @@
-import { useUnits } from "../../app/units";
-import { NumberField } from "../../fields/NumberField";
+import { NumberField } from "../../inputs/NumberField";
+import { useUnits } from "../../ui/units";
 
 interface Props {
   label: string;

@@ -1,10 +1,10 @@
 import { Button, Checkbox, CloseButton, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { NumberField } from "../../fields/NumberField";
-import { FigureButton } from "../../tally/FigureButton";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { FigureButton } from "../../ui/FigureButton";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 type Vent = NonNullable<JobDocument["vents"]>[number];
 

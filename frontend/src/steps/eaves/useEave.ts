@@ -1,5 +1,5 @@
 import type { EaveCorner, EavePlan } from "../../api/client";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
 
 /** The eave that is cut at A: its plan, its solved corner, its side. */
 export function useEave(): { eave: EavePlan | undefined; corner: EaveCorner | undefined; side: string } {

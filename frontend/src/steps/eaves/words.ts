@@ -1,6 +1,6 @@
 import type { EaveCorner } from "../../api/client";
-import type { Units } from "../../app/units";
-import { money } from "../../rack/rows";
+import { money } from "../../drawings/rack/rows";
+import type { Units } from "../../ui/units";
 
 type Saving = EaveCorner["strip_saving"];
 

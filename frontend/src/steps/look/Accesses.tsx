@@ -1,10 +1,10 @@
 import { Button, Select } from "@mantine/core";
 import type { AccessDocument, SectionDocument } from "../../api/client";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { MeasureField } from "../../fields/MeasureField";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { newId } from "../../document/outline";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { MeasureField } from "../../inputs/MeasureField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
 
 const KINDS = [
   { value: "hatch", label: "hatch" },

@@ -1,12 +1,12 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import type { HazardDocument, JobDocument } from "../../api/client";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { Pick } from "../../fields/Pick";
-import { TextField } from "../../fields/TextField";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { newId } from "../../document/outline";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { TextField } from "../../ui/TextField";
 import { AddPhoto, PhotoStrip } from "./Photos";
 
 type Status = NonNullable<HazardDocument["status"]>;

@@ -1,11 +1,11 @@
 import { Checkbox } from "@mantine/core";
 import type { JobDocument } from "../../api/client";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { TextField } from "../../fields/TextField";
-import { ZoneSelect } from "../../fields/ZoneSelect";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { NumberField } from "../../inputs/NumberField";
+import { ZoneSelect } from "../../inputs/ZoneSelect";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { TextField } from "../../ui/TextField";
 
 type HouseDocument = NonNullable<JobDocument["house"]>;
 const YES_NO = [

@@ -1,5 +1,5 @@
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
 import { Accesses } from "./Accesses";
 import { HazardWalk } from "./HazardWalk";
 import { House } from "./House";

@@ -1,10 +1,10 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
 import { ask, type PhotoAnswer, type ProblemError } from "../../api/client";
-import { Dialog } from "../../app/Dialog";
-import { TextField } from "../../fields/TextField";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Dialog } from "../../ui/Dialog";
+import { Part } from "../../ui/Part";
+import { TextField } from "../../ui/TextField";
 
 const MOST_MB = 15;
 const TYPES = ["image/jpeg", "image/png", "image/webp"];

@@ -1,8 +1,8 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
 import { ask, askForFile, type ProblemError } from "../../api/client";
-import { useBench } from "../../workbench/context";
-import { fileName } from "../../workbench/jobFile";
+import { fileName } from "../../document/jobFile";
+import { useBench } from "../../state/context";
 
 type Item = { section: string } & Record<string, unknown>;
 

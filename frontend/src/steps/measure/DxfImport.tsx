@@ -1,8 +1,8 @@
 import { Button, FileButton, Select } from "@mantine/core";
 import { useState } from "react";
 import { ask, type DxfAnswer, type ProblemError } from "../../api/client";
-import { useBench } from "../../workbench/context";
-import { addSection, setOutline } from "../../workbench/outline";
+import { addSection, setOutline } from "../../document/outline";
+import { useBench } from "../../state/context";
 
 const MOST_MB = 10;
 const UNITS = [

@@ -1,15 +1,15 @@
 import { Button, Select } from "@mantine/core";
 import type { FeatureDocument, FeatureKind } from "../../api/client";
+import { newId } from "../../document/outline";
 import { SignIcon } from "../../drawings/floor/symbols";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { MeasureField } from "../../fields/MeasureField";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { PlaceFields } from "../../fields/PlaceFields";
-import { TextField } from "../../fields/TextField";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
+import { PlaceFields } from "../../inputs/PlaceFields";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { TextField } from "../../ui/TextField";
 import { CsvFile } from "./CsvFile";
 
 const GROUPS = ["electrical", "heating", "plumbing", "openings", "floor", "walls"];

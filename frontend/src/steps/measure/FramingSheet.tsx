@@ -1,8 +1,8 @@
-import { useUnits } from "../../app/units";
-import { MeasureField } from "../../fields/MeasureField";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { MeasureField } from "../../inputs/MeasureField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 
 const SPACINGS_IN = [12, 16, 19.2, 24];
 const DEPTHS_IN = [3.5, 5.5, 7.25, 9.25, 11.25];

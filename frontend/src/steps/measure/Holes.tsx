@@ -1,9 +1,9 @@
 import { Button, Select } from "@mantine/core";
 import type { SectionDocument } from "../../api/client";
-import { MeasureField } from "../../fields/MeasureField";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { newId } from "../../document/outline";
+import { MeasureField } from "../../inputs/MeasureField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
 
 type Hole = NonNullable<SectionDocument["holes"]>[number];
 const KINDS = [

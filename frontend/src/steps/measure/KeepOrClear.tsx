@@ -1,9 +1,9 @@
 import type { OldFillPlan } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { useBench } from "../../workbench/context";
-import { decidedOldFill, decideOldFill, type OldFillAction } from "../../workbench/oldFill";
-import { Part } from "../Part";
+import { decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 const NAMES: Record<string, string> = { keep: "Keep", relay: "Re-lay", lift: "Lift and fill", clear: "Clear out" };
 

@@ -1,12 +1,12 @@
 import { Select } from "@mantine/core";
 import type { SectionDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { MeasureField } from "../../fields/MeasureField";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 
 const KINDS = [
   { value: "open_floor", label: "open floor" },

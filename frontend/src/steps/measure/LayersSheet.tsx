@@ -1,12 +1,12 @@
 import { Button, Select } from "@mantine/core";
 import type { LayerDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { MeasureField } from "../../fields/MeasureField";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { newId } from "../../document/outline";
+import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 
 export const MATERIALS = [
   { value: "glass_batt", label: "glass batts" },

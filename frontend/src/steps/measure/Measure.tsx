@@ -1,9 +1,9 @@
 import { useEffect, useState } from "react";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import type { Tool } from "../../workbench/tool";
-import { CeilingSheet } from "../CeilingSheet";
-import { EaveSheet } from "../EaveSheet";
+import { useBench } from "../../state/context";
+import type { Tool } from "../../state/tool";
+import { Pick } from "../../ui/Pick";
+import { CeilingSheet } from "./CeilingSheet";
+import { EaveSheet } from "./EaveSheet";
 import { FeaturesSheet } from "./FeaturesSheet";
 import { FramingSheet } from "./FramingSheet";
 import { KeepOrClear } from "./KeepOrClear";

@@ -1,5 +1,5 @@
 import type { FeatureDocument } from "../../api/client";
-import { useBench } from "../../workbench/context";
+import { useBench } from "../../state/context";
 import { Feature } from "./FeaturesSheet";
 import { Corner } from "./OutlineSheet";
 import { Reading } from "./ReadingsSheet";

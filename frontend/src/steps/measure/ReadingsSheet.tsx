@@ -1,10 +1,10 @@
 import { Button } from "@mantine/core";
-import { useUnits } from "../../app/units";
-import { FieldFlags } from "../../fields/FieldFlags";
-import { MeasureField } from "../../fields/MeasureField";
-import { PlaceFields } from "../../fields/PlaceFields";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { FieldFlags } from "../../inputs/FieldFlags";
+import { MeasureField } from "../../inputs/MeasureField";
+import { PlaceFields } from "../../inputs/PlaceFields";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 import { CsvFile } from "./CsvFile";
 
 /** Depth readings, tapped on the floor: their map, mean, spread and low spots, and those to look at again. */

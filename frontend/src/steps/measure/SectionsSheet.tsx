@@ -1,10 +1,10 @@
 import { Button, Select } from "@mantine/core";
 import { useState } from "react";
 import { ask, type JobDocument, type ProblemError } from "../../api/client";
-import { TextField } from "../../fields/TextField";
-import { useBench } from "../../workbench/context";
-import { addSection, removeSection } from "../../workbench/outline";
-import { Part } from "../Part";
+import { addSection, removeSection } from "../../document/outline";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { TextField } from "../../ui/TextField";
 
 const MOST_SECTIONS = 40;
 

@@ -1,9 +1,9 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import { ask, type ProblemError, type WalkAnswer } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
-import { setOutline } from "../../workbench/outline";
+import { setOutline } from "../../document/outline";
+import { useBench } from "../../state/context";
+import { useUnits } from "../../ui/units";
 
 /** The runs as they are walked. The closing error is shown, and is spread where it is small enough. */
 export function TapeWalk() {

@@ -1,9 +1,9 @@
 import type { JobDocument, Place } from "../../api/client";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { useBench } from "../../workbench/context";
-import { newId } from "../../workbench/outline";
-import { Part } from "../Part";
+import { newId } from "../../document/outline";
+import { NumberField } from "../../inputs/NumberField";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
 
 type Look = NonNullable<JobDocument["contact"]>[number];
 type Hole = NonNullable<JobDocument["holes_expected"]>[number];

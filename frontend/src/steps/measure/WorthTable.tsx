@@ -1,7 +1,7 @@
 import { Table } from "@mantine/core";
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 /** What the old fill is worth and why: R as labelled, and what each defect takes. */
 export function WorthTable() {

@@ -1,8 +1,8 @@
 import { TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { JobDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { useFirm } from "../../workbench/useFirm";
+import { useFirm } from "../../state/useFirm";
+import { useUnits } from "../../ui/units";
 
 type Target = NonNullable<JobDocument["target"]>;
 

@@ -1,6 +1,6 @@
-import { useUnits } from "../../app/units";
-import { useBench } from "../../workbench/context";
-import { Part } from "../Part";
+import { useBench } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 /** Every figure that can be named for this section on one scale, the one used marked, each with where it comes from. */
 export function TargetScale() {

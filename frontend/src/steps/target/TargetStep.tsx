@@ -1,13 +1,13 @@
 import { Checkbox, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/client";
-import { useUnits } from "../../app/units";
-import { NumberField } from "../../fields/NumberField";
-import { Pick } from "../../fields/Pick";
-import { ZoneSelect } from "../../fields/ZoneSelect";
-import { FigureButton } from "../../tally/FigureButton";
-import { useBench } from "../../workbench/context";
+import { NumberField } from "../../inputs/NumberField";
+import { ZoneSelect } from "../../inputs/ZoneSelect";
+import { useBench } from "../../state/context";
+import { FigureButton } from "../../ui/FigureButton";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
-import { Part } from "../Part";
 import { RuleLibrary } from "./RuleLibrary";
 import { HeelTests, TargetScale } from "./TargetScale";
 

@@ -1,0 +1,74 @@
+import type { Way } from "../../api/client";
+import type { Units } from "../../ui/units";
+
+export interface Row {
+  name: string;
+  /** What stands under a core; empty where it is not known. */
+  of: (way: Way) => string;
+  strong?: boolean;
+}
+
+export const money = (value: number, currency: string) => `${currency}${Math.round(value).toLocaleString("en-US")}`;
+
+const FT2_PER_M2 = 10.7639;
+
+/** A price per area in the units that are shown. */
+export const perArea = (perFt2: number, currency: string, metric: boolean) =>
+  `${currency}${(metric ? perFt2 * FT2_PER_M2 : perFt2).toFixed(2)} a ${metric ? "m²" : "ft²"}`;
+
+/** The rows under the cores, named once at the ruler with their units; R, plate and load of one section where asked. */
+export function rows(units: Units, section: string | null = null): Row[] {
+  const of = (way: Way) => way.weighed.cores.find((core) => core.section === section) ?? way.weighed;
+  const r = (value: number | null | undefined) => (value === null || value === undefined ? "" : units.r(value));
+  return [
+    { name: "R done", of: (way) => r(of(way).r_nominal), strong: true },
+    { name: "R as it works", of: (way) => r(of(way).r_effective) },
+    { name: "R over the plate", of: (way) => r(of(way).r_at_plate) },
+    {
+      name: "to order",
+      of: ({ weighed }) =>
+        ["bags", "bundles"]
+          .map((unit) => [
+            (weighed.packs ?? []).filter((p) => p.unit === unit).reduce((sum, p) => sum + p.count, 0),
+            unit,
+          ])
+          .filter(([count]) => count)
+          .map((pair) => pair.join(" "))
+          .join(" + "),
+    },
+    { name: "baffle pieces", of: ({ weighed }) => (weighed.baffle_pieces ? String(weighed.baffle_pieces) : "") },
+    {
+      name: `load, ${units.load(0).unit}`,
+      of: (way) => {
+        const { load_psf, load_limit_psf } = of(way);
+        if (load_psf === null || load_psf === undefined) return "";
+        return `${units.load(load_psf).value}${load_limit_psf ? ` of ${units.load(load_limit_psf).value}` : ""}`;
+      },
+    },
+    {
+      name: "price",
+      of: ({ weighed }) => (weighed.cost ? money(weighed.cost.price, weighed.cost.currency) : ""),
+      strong: true,
+    },
+    { name: "crew, hours", of: ({ weighed }) => (weighed.cost ? weighed.cost.hours.toFixed(1) : "") },
+    {
+      name: "saves a year",
+      of: ({ weighed, saving }) =>
+        saving && weighed.cost
+          ? `${money(saving.low, weighed.cost.currency)}–${Math.round(saving.high).toLocaleString("en-US")}`
+          : "",
+    },
+    {
+      name: `settles, ${units.depth(0).unit}`,
+      of: ({ weighed }) =>
+        weighed.settles_in === null || weighed.settles_in === undefined ? "" : units.depth(weighed.settles_in).value,
+    },
+  ];
+}
+
+/** In a few words, what speaks most for a way. */
+export function speaks(way: Way): string {
+  const said = way.weighed.speaks_for ?? [];
+  if (said.length) return said[0] as string;
+  return way.weighed.unbeaten ? "nothing beats it" : "";
+}

@@ -1,0 +1,144 @@
+import { Button, FileButton, SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { useDisclosure } from "@mantine/hooks";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { ask, type JobLine, type ProblemError, type StoredJob } from "../../api/client";
+import { useUnits } from "../../ui/units";
+import { JobCard } from "./JobCard";
+import { NewAttic } from "./NewAttic";
+
+const MOST_ARCHIVE_MB = 300;
+
+/** The list of jobs, each with a small drawing of its attic and its headline figures; and the bin. */
+export function Shelf() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const units = useUnits();
+  const { setColorScheme } = useMantineColorScheme();
+  const scheme = useComputedColorScheme("light");
+  const [place, setPlace] = useState("shelf");
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [newOpen, newAttic] = useDisclosure(false);
+  const { data, error, isLoading, refetch } = useQuery({
+    queryKey: ["jobs", place],
+    queryFn: async () =>
+      (await ask<{ jobs: JobLine[] }>("GET", `/api/jobs${place === "bin" ? "?bin=true" : ""}`)).data.jobs,
+    gcTime: 0,
+  });
+  const [busy, setBusy] = useState(false);
+  const act = async (run: () => Promise<unknown>) => {
+    setBusy(true);
+    try {
+      await run();
+      setTrouble(null);
+    } catch (problem) {
+      setTrouble((problem as ProblemError).message);
+    } finally {
+      setBusy(false);
+    }
+    void queries.invalidateQueries({ queryKey: ["jobs"] });
+  };
+  const open = (file: File | null) =>
+    file &&
+    void act(async () => {
+      if (file.name.endsWith(".zip")) {
+        if (file.size > MOST_ARCHIVE_MB * 1e6)
+          throw new Error(`${file.name} has ${Math.round(file.size / 1e6)} MB; at most ${MOST_ARCHIVE_MB} MB`);
+        const { data: stored } = await ask<StoredJob>("POST", "/api/archives", file, {
+          "Content-Type": "application/zip",
+        });
+        navigate(`/jobs/${stored.id}`);
+        return;
+      }
+      let document: unknown;
+      try {
+        document = JSON.parse(await file.text());
+      } catch {
+        throw new Error(`${file.name} is not a job file: it is not JSON`);
+      }
+      const { data: stored } = await ask<StoredJob>("POST", "/api/jobs", document);
+      navigate(`/jobs/${stored.id}`);
+    });
+  return (
+    <div className="shelf">
+      <header className="top-bar">
+        <span className="brand">
+          <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
+        </span>
+        <h1>Jobs</h1>
+        <span className="grow" />
+        <Button
+          variant="default"
+          size="xs"
+          onClick={units.toggle}
+          title={units.metric ? "Metric view; switch to feet and inches" : "Feet and inches; switch to the metric view"}
+        >
+          {units.metric ? "m · mm" : "ft · in"}
+        </Button>
+        <Button variant="default" size="xs" onClick={() => setColorScheme(scheme === "dark" ? "light" : "dark")}>
+          {scheme === "dark" ? "light" : "dark"}
+        </Button>
+      </header>
+      <main>
+        <div className="shelf-tools">
+          <Button onClick={newAttic.open}>New attic</Button>
+          <FileButton onChange={open} accept=".json,.zip,application/json,application/zip">
+            {(props) => (
+              <Button variant="default" loading={busy} {...props}>
+                Open a job file or archive
+              </Button>
+            )}
+          </FileButton>
+          <span className="grow" />
+          <SegmentedControl
+            size="sm"
+            aria-label="Place"
+            value={place}
+            onChange={setPlace}
+            data={[
+              { value: "shelf", label: "shelf" },
+              { value: "bin", label: "bin" },
+            ]}
+          />
+        </div>
+        {trouble ? (
+          <p className="trouble" role="alert">
+            {trouble}
+          </p>
+        ) : null}
+        {error ? (
+          <p className="trouble" role="alert">
+            The jobs cannot be listed: {error.message}.{" "}
+            <button type="button" className="link" onClick={() => void refetch()}>
+              Try again
+            </button>
+          </p>
+        ) : null}
+        {data?.length === 0 && !isLoading ? (
+          <p className="empty">
+            {place === "bin"
+              ? "The bin is empty."
+              : "No jobs yet. Start with New attic: its length and width are enough to begin."}
+          </p>
+        ) : null}
+        <ul className="job-list">
+          {data?.map((line) => (
+            <JobCard
+              key={line.id}
+              line={line}
+              onDiscard={place === "shelf" ? () => void act(() => ask("DELETE", `/api/jobs/${line.id}`)) : undefined}
+              onBringOut={
+                place === "bin" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/bring-out`)) : undefined
+              }
+            />
+          ))}
+        </ul>
+      </main>
+      <footer className="shelf-foot">
+        <Link to="/interface">How other programs talk to this one</Link>
+      </footer>
+      <NewAttic opened={newOpen} onClose={newAttic.close} />
+    </div>
+  );
+}

@@ -1,0 +1,53 @@
+import { Button, Loader } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+import { ask, type ChoiceLists, type Product } from "../../api/client";
+import { useJob } from "../../state/useJob";
+import { Workbench } from "./Workbench";
+
+/** Opens one job, or says why it cannot. */
+export function JobPage() {
+  const { id = "" } = useParams();
+  return <Opened key={id} id={id} />;
+}
+
+function Opened({ id }: { id: string }) {
+  const { handle, failure, reload } = useJob(id);
+  const library = useQuery({
+    queryKey: ["products"],
+    queryFn: async () => (await ask<{ products: Product[] }>("GET", "/api/products")).data.products,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const lists = useQuery({
+    queryKey: ["lists"],
+    queryFn: async () => (await ask<ChoiceLists>("GET", "/api/lists")).data,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const trouble = failure ?? library.error ?? lists.error;
+  if (trouble) {
+    return (
+      <main className="plain">
+        <h1>This job cannot be opened</h1>
+        <p>{trouble.message}</p>
+        <Button
+          onClick={() => {
+            reload();
+            void library.refetch();
+            void lists.refetch();
+          }}
+        >
+          Try again
+        </Button>{" "}
+        <Link to="/">To the shelf of jobs</Link>
+      </main>
+    );
+  }
+  if (!handle || !library.data || !lists.data) {
+    return (
+      <main className="plain">
+        <Loader aria-label="Opening the job" />
+      </main>
+    );
+  }
+  return <Workbench id={id} job={handle} library={library.data} lists={lists.data} />;
+}

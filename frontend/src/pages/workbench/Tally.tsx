@@ -1,0 +1,151 @@
+import { Popover, UnstyledButton } from "@mantine/core";
+import type { ReactNode } from "react";
+import type { Span } from "../../api/client";
+import { money } from "../../drawings/rack/rows";
+import { useBench } from "../../state/context";
+import { FigureButton } from "../../ui/FigureButton";
+import { type Shown, useUnits } from "../../ui/units";
+
+interface CellProps {
+  name: string;
+  path?: string;
+  large?: boolean;
+  always?: boolean;
+  unit?: ReactNode;
+  children: ReactNode;
+}
+
+function Cell({ name, path, large, always, unit, children }: CellProps) {
+  const { plan } = useBench();
+  return (
+    <div className={`cell${large ? " large" : ""}${always ? " always" : ""}`}>
+      <dt>{name}</dt>
+      <dd>
+        <FigureButton figure={path ? plan?.figures[path] : undefined} name={name}>
+          <b>{children}</b>
+        </FigureButton>
+        {unit ? <span className="unit">{unit}</span> : null}
+      </dd>
+    </div>
+  );
+}
+
+/** The figures of the job, always in view. What nobody can know yet is absent. */
+export function Tally() {
+  const { plan, sectionPlan, document } = useBench();
+  const units = useUnits();
+  const totals = plan?.totals;
+  const of = (span: Span, show: (value: number) => Shown | string) => {
+    const word = (value: number) => {
+      const shown = show(value);
+      return typeof shown === "string" ? shown : shown.value;
+    };
+    const [least, most] = [word(span.least), word(span.most)];
+    return least === most ? least : `${least} – ${most}`;
+  };
+  const at = `sections.${sectionPlan?.id}.`;
+  const order = plan?.order.find((line) => line.unit === "bags") ?? plan?.order[0];
+  const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
+  const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
+  if (!totals) return <section className="tally" aria-label="Tally" />;
+  const spare = document.settings?.spare_pct ?? 3;
+  const bundles = totals.bundles_order ?? 0;
+  const bundlesOnly = bundles > 0 && !totals.bags_order;
+  return (
+    <section className="tally" aria-label="Tally">
+      <dl>
+        {totals.bags_order !== null ? (
+          <Cell
+            large
+            always
+            name={bundlesOnly ? "bundles to order" : "bags to order"}
+            path={order ? `order.${order.product}.bags_order` : undefined}
+            unit={
+              bundlesOnly
+                ? `${spare} % spare in them`
+                : `${bundles ? `+ ${bundles} bundles, ` : `${totals.bags_chart?.toFixed(1)} + `}${spare} % spare`
+            }
+          >
+            {bundlesOnly ? bundles : totals.bags_order}
+          </Cell>
+        ) : null}
+        {totals.fill_line_in ? (
+          <Cell large always name="fill line" path={`${at}depth_total_in`} unit={units.depth(0).unit}>
+            {of(totals.fill_line_in, units.depth)}
+          </Cell>
+        ) : null}
+        {totals.area_ft2 !== null ? (
+          <Cell name="floor" path={`${at}area_ft2`} unit={units.area(0).unit}>
+            {units.area(totals.area_ft2).value}
+          </Cell>
+        ) : null}
+        {totals.r_existing ? (
+          <Cell
+            name={totals.r_nominal ? "R now → after" : "R now"}
+            path={`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`}
+          >
+            {of(totals.r_existing, units.r)}
+            {totals.r_nominal ? ` → ${of(totals.r_nominal, units.r).replaceAll(/R-|RSI /g, "")}` : ""}
+          </Cell>
+        ) : null}
+        {totals.baffles ? (
+          <Cell name="baffles" unit={totals.pieces ? `${totals.pieces} pieces` : undefined}>
+            {totals.baffles}
+          </Cell>
+        ) : null}
+        {totals.load_psf !== null ? (
+          <Cell
+            name="ceiling load"
+            path={`${at}load_psf`}
+            unit={
+              totals.load_limit_psf === null
+                ? units.load(0).unit
+                : `of ${units.load(totals.load_limit_psf).value} ${units.load(0).unit}`
+            }
+          >
+            {units.load(totals.load_psf).value}
+          </Cell>
+        ) : null}
+        {plan.cost ? (
+          <Cell name="crew" path="cost.hours" unit="h">
+            {plan.cost.hours.toFixed(1)}
+          </Cell>
+        ) : null}
+        {plan.cost ? (
+          <Cell name="price" path="cost.price">
+            {money(plan.cost.price, plan.cost.currency)}
+          </Cell>
+        ) : null}
+        <div className={`cell always stops${stops.length ? " some" : ""}`}>
+          <dt>stops</dt>
+          <dd>
+            {stops.length ? (
+              <Popover width={340} shadow="md" withArrow trapFocus returnFocus>
+                <Popover.Target>
+                  <UnstyledButton className="figure opens">
+                    <b>{stops.length}</b>
+                    <span className="hidden"> stops: what they are</span>
+                  </UnstyledButton>
+                </Popover.Target>
+                <Popover.Dropdown className="account" aria-label="Stops">
+                  {stops.map((flag) => (
+                    <p key={flag.code + flag.section}>
+                      <strong>{flag.text}</strong> {flag.what_to_do}
+                    </p>
+                  ))}
+                </Popover.Dropdown>
+              </Popover>
+            ) : (
+              <b>none</b>
+            )}
+            {cautions ? (
+              <span className="unit">
+                {cautions} caution{cautions === 1 ? "" : "s"}
+              </span>
+            ) : null}
+          </dd>
+        </div>
+      </dl>
+    </section>
+  );
+}

@@ -1,8 +1,0 @@
-import type { JobDocument, RackAnswer } from "../api/client";
-import { type Live, useLive } from "../workbench/useLive";
-
-export type MixAim = "price" | "hours" | "weight" | "depth";
-export type LiveRack = Live<RackAnswer>;
-
-/** Every way of doing the job, weighed again when an edit pauses; only while somebody looks. */
-export const useRack = (job: JobDocument, wanted: boolean): LiveRack => useLive("/api/rack", job, wanted);

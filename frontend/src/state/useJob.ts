@@ -1,0 +1,214 @@
+import { produceWithPatches } from "immer";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { ask, type JobDocument, type ProblemError, type StoredJob } from "../api/client";
+import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
+
+export type SaveState =
+  | { kind: "saved"; at: string }
+  | { kind: "unsaved" }
+  | { kind: "saving" }
+  | { kind: "failed"; why: string };
+
+export interface Conflict {
+  theirs: JobDocument;
+  etag: string;
+  savedAt: string;
+}
+
+export interface JobHandle {
+  document: JobDocument;
+  etag: string;
+  save: SaveState;
+  conflict: Conflict | null;
+  /** Whether the last edit was one of many in a row, as a drag makes them. */
+  dragged: boolean;
+  undoLabel: string | null;
+  redoLabel: string | null;
+  edit: (label: string, recipe: (job: JobDocument) => void, merge?: boolean) => void;
+  undo: () => void;
+  redo: () => void;
+  saveNow: () => void;
+  cutRevision: () => void;
+  resolve: (keep: "mine" | "theirs") => void;
+  /** A new save number of the same document: a paper was issued. */
+  seen: (etag: string) => void;
+  adopt: (stored: StoredJob, etag: string) => void;
+}
+
+const SAVE_AFTER_MS = 500;
+const RETRY_AFTER_MS = 4000;
+const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+/** A job being edited: every edit is kept in the browser at once and saved to the server soon after. */
+export function useJob(id: string): { handle: JobHandle | null; failure: ProblemError | null; reload: () => void } {
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const [save, setSave] = useState<SaveState>({ kind: "saved", at: "" });
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [failure, setFailure] = useState<ProblemError | null>(null);
+  const current = useRef<Draft | null>(null);
+  const saving = useRef(false);
+  const reason = useRef<"save" | "step" | "kept over another">("save");
+  const timer = useRef<number>(undefined);
+
+  const put = useCallback(
+    (next: Draft) => {
+      current.current = next;
+      setDraft(next);
+      if (!keepDraft(id, next)) setSave({ kind: "failed", why: "this browser's storage is full" });
+    },
+    [id],
+  );
+
+  const store = useCallback(async () => {
+    const sent = current.current;
+    if (!sent?.dirty || saving.current) return;
+    saving.current = true;
+    setSave({ kind: "saving" });
+    const why = reason.current;
+    let again = false;
+    try {
+      const { data, etag } = await ask<StoredJob>(
+        "PUT",
+        `/api/jobs/${id}?reason=${encodeURIComponent(why)}`,
+        sent.document,
+        {
+          "If-Match": sent.etag,
+        },
+      );
+      reason.current = "save";
+      const now = current.current as Draft;
+      again = now.document !== sent.document;
+      put({ ...now, etag: etag ?? "", dirty: again });
+      setSave({ kind: "saved", at: clock(data.saved_at) });
+    } catch (error) {
+      const problem = error as ProblemError;
+      if (problem.problem?.status === 412 && problem.problem.current) {
+        const theirs = problem.problem.current as { document: JobDocument; saved_at: string };
+        setConflict({ theirs: theirs.document, etag: problem.etag ?? "", savedAt: clock(theirs.saved_at) });
+        setSave({ kind: "failed", why: "somebody else saved in between" });
+      } else {
+        setSave({ kind: "failed", why: problem.offline ? "no connection to the program" : problem.message });
+        if (problem.problem?.status !== 422) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
+      }
+    } finally {
+      saving.current = false;
+      if (again) void store();
+    }
+  }, [id, put]);
+
+  const soon = useCallback(() => {
+    window.clearTimeout(timer.current);
+    setSave({ kind: "unsaved" });
+    timer.current = window.setTimeout(() => void store(), SAVE_AFTER_MS);
+  }, [store]);
+
+  const load = useCallback(async () => {
+    setFailure(null);
+    const kept = keptDraft(id);
+    try {
+      const { data, etag } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
+      const document = data.document as unknown as JobDocument;
+      if (kept?.dirty) {
+        put(kept);
+        if (kept.etag === etag) soon();
+        else {
+          setConflict({ theirs: document, etag: etag ?? "", savedAt: clock(data.saved_at) });
+          setSave({ kind: "failed", why: "somebody else saved in between" });
+        }
+      } else {
+        const same = kept !== null && kept.etag === etag;
+        put({ document, etag: etag ?? "", dirty: false, past: same ? kept.past : [], future: same ? kept.future : [] });
+        setSave({ kind: "saved", at: clock(data.saved_at) });
+      }
+    } catch (error) {
+      if (kept && (error as ProblemError).offline) {
+        put(kept);
+        setSave({ kind: "failed", why: "no connection to the program" });
+        if (kept.dirty) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
+      } else setFailure(error as ProblemError);
+    }
+  }, [id, put, soon, store]);
+
+  useEffect(() => {
+    void load();
+    return () => window.clearTimeout(timer.current);
+  }, [load]);
+
+  const edit = useCallback(
+    (label: string, recipe: (job: JobDocument) => void, merge = false) => {
+      const before = current.current;
+      if (!before) return;
+      const [document, forward, back] = produceWithPatches(before.document, (job) => void recipe(job as JobDocument));
+      if (forward.length === 0) return;
+      put(withStep(before, document, forward, back, label, merge));
+      if (!conflict) soon();
+    },
+    [put, soon, conflict],
+  );
+
+  const resolve = useCallback(
+    (keep: "mine" | "theirs") => {
+      const mine = current.current;
+      if (!mine || !conflict) return;
+      if (keep === "mine") {
+        // A revision of its own, so that theirs stays in the history.
+        reason.current = "kept over another";
+        put({ ...mine, etag: conflict.etag, dirty: true });
+      } else {
+        put(withWhole(mine, conflict.theirs, conflict.etag, "taking the other version"));
+      }
+      setConflict(null);
+      if (keep === "mine") soon();
+      else setSave({ kind: "saved", at: conflict.savedAt });
+    },
+    [conflict, put, soon],
+  );
+
+  const step = useCallback(
+    (move: (draft: Draft) => Draft) => {
+      if (!current.current) return;
+      const next = move(current.current);
+      if (next === current.current) return;
+      put(next);
+      if (!conflict) soon();
+    },
+    [put, soon, conflict],
+  );
+
+  const adopt = useCallback(
+    (stored: StoredJob, etag: string) => {
+      const mine = current.current;
+      if (!mine) return;
+      const document = stored.document as unknown as JobDocument;
+      put(withWhole(mine, document, etag, "bringing a revision back"));
+      setSave({ kind: "saved", at: clock(stored.saved_at) });
+    },
+    [put],
+  );
+
+  const handle: JobHandle | null = draft && {
+    document: draft.document,
+    etag: draft.etag,
+    save,
+    conflict,
+    dragged: draft.past.at(-1)?.dragged ?? false,
+    undoLabel: draft.past.at(-1)?.label ?? null,
+    redoLabel: draft.future.at(-1)?.label ?? null,
+    edit,
+    undo: () => step(undone),
+    redo: () => step(redone),
+    saveNow: () => {
+      window.clearTimeout(timer.current);
+      void store();
+    },
+    cutRevision: () => {
+      reason.current = "step";
+      window.clearTimeout(timer.current);
+      void store();
+    },
+    resolve,
+    seen: (etag) => current.current && put({ ...current.current, etag }),
+    adopt,
+  };
+  return { handle, failure, reload: () => void load() };
+}

@@ -1,0 +1,8 @@
+import type { JobDocument, RackAnswer } from "../api/client";
+import { type Live, useLive } from "./useLive";
+
+export type MixAim = "price" | "hours" | "weight" | "depth";
+export type LiveRack = Live<RackAnswer>;
+
+/** Every way of doing the job, weighed again when an edit pauses; only while somebody looks. */
+export const useRack = (job: JobDocument, wanted: boolean): LiveRack => useLive("/api/rack", job, wanted);
