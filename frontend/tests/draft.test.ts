@@ -1,6 +1,6 @@
 import { enablePatches, produceWithPatches } from "immer";
 import { describe, expect, it } from "vitest";
-import type { JobDocument } from "../src/api/client";
+import type { JobDocument } from "../src/api/types";
 import { type Draft, redone, undone, withStep, withWhole } from "../src/document/draft";
 
 enablePatches();

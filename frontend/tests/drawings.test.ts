@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { DrawnCut, DrawnSection } from "../src/api/client";
-import { edgeLabels, floorFrame, nameLabel } from "../src/drawings/floor/parts";
+import type { DrawnCut, DrawnSection } from "../src/api/types";
+import { floorFrame } from "../src/drawings/frame";
 import { crosses, heightLabels, overlap, readingLabels } from "../src/drawings/labels";
+import { edgeLabels, nameLabel } from "../src/drawings/wallLabels";
 
 const square: [number, number][] = [
   [0, 0],

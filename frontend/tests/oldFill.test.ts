@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { JobDocument, SectionDocument } from "../src/api/client";
+import type { JobDocument, SectionDocument } from "../src/api/types";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../src/document/oldFill";
 
 const job = (method?: string): JobDocument =>

@@ -1,16 +1,8 @@
 import { produce } from "immer";
 import { describe, expect, it } from "vitest";
-import type { JobDocument, SectionDocument } from "../src/api/client";
-import {
-  addSection,
-  insertCorner,
-  lengthOf,
-  moveSection,
-  removeCorner,
-  removeSection,
-  setOutline,
-  setWallLength,
-} from "../src/document/outline";
+import type { JobDocument, SectionDocument } from "../src/api/types";
+import { insertCorner, lengthOf, removeCorner, setOutline, setWallLength } from "../src/document/outline";
+import { addSection, moveSection, removeSection } from "../src/document/sections";
 
 function job(): JobDocument {
   return {

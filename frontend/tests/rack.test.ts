@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { CoreSample, JobDocument, Product, Way } from "../src/api/client";
-import { agree, dropUnused, inOrder, pickWay, shelves } from "../src/document/pickWay";
+import type { CoreSample, JobDocument, Product, Way } from "../src/api/types";
+import { dropUnused, pickWay } from "../src/document/pickWay";
+import { agree } from "../src/drawings/rack/rows";
+import { inOrder, shelves } from "../src/drawings/rack/shelves";
 
 const LIBRARY = [
   { id: "c1", name: "Cellulose", chart: [] },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { JobDocument, SectionDocument } from "../src/api/client";
+import type { JobDocument, SectionDocument } from "../src/api/types";
 import { everyNth, painted } from "../src/document/bayMarks";
 import { insertCorner, removeCorner } from "../src/document/outline";
 import { broken } from "../src/drawings/cut/heatLines";

@@ -1,4 +1,4 @@
-import type { EdgeDocument } from "../api/client";
+import type { EdgeDocument } from "../api/types";
 
 export type Mark = NonNullable<EdgeDocument["bays"]>[number];
 export type Obstacle = NonNullable<Mark["by"]>;

@@ -1,5 +1,5 @@
 import { applyPatches, enablePatches, type Patch } from "immer";
-import type { JobDocument } from "../api/client";
+import type { JobDocument } from "../api/types";
 
 enablePatches();
 

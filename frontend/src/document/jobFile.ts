@@ -1,4 +1,5 @@
-import { handOver, type JobDocument } from "../api/client";
+import { handOver } from "../api/client";
+import type { JobDocument } from "../api/types";
 
 /** A file name made of the job's name. */
 export const fileName = (job: JobDocument, ending: string) =>

@@ -1,4 +1,4 @@
-import type { JobDocument, SectionDocument } from "../api/client";
+import type { JobDocument, SectionDocument } from "../api/types";
 
 /** Keep, re-lay, lift or clear the old fill. The method says so where it lifts or clears; the section says the rest. */
 export type OldFillAction = NonNullable<SectionDocument["old_fill"]>;

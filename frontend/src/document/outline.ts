@@ -1,13 +1,11 @@
-import type { EdgeDocument, JobDocument, SectionDocument } from "../api/client";
+import type { EdgeDocument, JobDocument, SectionDocument } from "../api/types";
 
 /** Edits of a section's outline. Ids stay with their wall: what names a wall names it still after a corner is put in. */
 export type Point = [number, number];
+
 const THOUSANDTH = 1000;
-const round = (ft: number) => Math.round(ft * THOUSANDTH) / THOUSANDTH;
-
+export const round = (ft: number) => Math.round(ft * THOUSANDTH) / THOUSANDTH;
 export const newId = () => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
-
-export const sectionOf = (job: JobDocument, id: string) => job.sections?.find((s) => s.id === id);
 
 export const lengthOf = (section: SectionDocument, wall: number) => {
   const [a, b] = wallOf(section, wall);
@@ -82,18 +80,6 @@ export function setWallLength(section: SectionDocument, wall: number, length: nu
   }
 }
 
-/** Moves a section with everything that stands in it. */
-export function moveSection(job: JobDocument, section: SectionDocument, by: Point) {
-  const moved = ([x, y]: readonly [number, number]): Point => [round(x + by[0]), round(y + by[1])];
-  section.outline_ft = section.outline_ft.map((p) => moved(p as Point));
-  for (const hole of section.holes ?? []) hole.outline_ft = hole.outline_ft.map((p) => moved(p as Point));
-  for (const item of [...(section.readings ?? []), ...(section.features ?? [])])
-    if (item.at_ft) item.at_ft = moved(item.at_ft);
-  for (const feature of section.features ?? []) if (feature.to_ft) feature.to_ft = moved(feature.to_ft);
-  for (const item of [...(job.accesses ?? []), ...(job.photos ?? [])])
-    if (item.section === section.id && item.at_ft) item.at_ft = moved(item.at_ft);
-}
-
 /** A new outline, as walked or drawn. As many walls as before: each stays what it was; else they start as gables. */
 export function setOutline(job: JobDocument, section: SectionDocument, corners: readonly (readonly number[])[]) {
   withEdgeIds(job, section);
@@ -102,39 +88,4 @@ export function setOutline(job: JobDocument, section: SectionDocument, corners: 
   if (same) return;
   section.edges = corners.map(() => ({ id: newId(), kind: "gable" }));
   for (const vent of job.vents ?? []) if (vent.section === section.id) vent.edge = null;
-}
-
-/** A section beside the others, a rectangle to begin with; framing and ceiling as in the one that is open. */
-export function addSection(job: JobDocument, like: SectionDocument, corners?: readonly (readonly number[])[]): string {
-  job.sections ??= [];
-  const taken = new Set(job.sections.map((s) => s.id));
-  let number = job.sections.length + 1;
-  while (taken.has(`section-${number}`)) number += 1;
-  const id = `section-${number}`;
-  const east = Math.max(...job.sections.flatMap((s) => s.outline_ft.map((p) => p[0])));
-  const outline = corners ?? [
-    [east, 0],
-    [east + 12, 0],
-    [east + 12, 12],
-    [east, 12],
-  ];
-  job.sections.push({
-    id,
-    name: `Section ${number}`,
-    outline_ft: outline.map((p) => [p[0] as number, p[1] as number]),
-    edges: outline.map(() => ({ id: newId(), kind: "gable" })),
-    framing: { ...like.framing },
-    ceiling: { ...like.ceiling },
-  } as SectionDocument);
-  return id;
-}
-
-/** Takes a section away, and what hung on it. */
-export function removeSection(job: JobDocument, id: string) {
-  job.sections = job.sections?.filter((s) => s.id !== id);
-  job.accesses = job.accesses?.filter((a) => a.section !== id);
-  job.vents = job.vents?.filter((v) => v.section !== id);
-  job.photos = job.photos?.filter((p) => p.section !== id);
-  job.contact = job.contact?.filter((c) => c.section !== id);
-  if (job.choice) delete job.choice[id];
 }

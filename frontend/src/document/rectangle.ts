@@ -1,4 +1,4 @@
-import type { EdgeDocument, JobDocument, SectionDocument } from "../api/client";
+import type { EdgeDocument, SectionDocument } from "../api/types";
 
 /** How the roof stands over a rectangle: which of its four walls are eaves. Edge 0 is south, 1 east, 2 north, 3 west. */
 export type RoofForm = "gabled_long" | "gabled_short" | "hipped" | "no_eaves" | "other";
@@ -57,19 +57,3 @@ export function setRoofForm(section: SectionDocument, form: Exclude<RoofForm, "o
 
 export const eavesOf = (section: SectionDocument): { edge: EdgeDocument; index: number }[] =>
   section.edges.flatMap((edge, index) => (edge.kind === "eave" ? [{ edge, index }] : []));
-
-/** A new job over a rectangular floor; everything but the outline is not known yet. */
-export function newJob(name: string, length: number, width: number): JobDocument {
-  const section = {
-    id: "main",
-    name: "Main house",
-    outline_ft: [
-      [0, 0],
-      [length, 0],
-      [length, width],
-      [0, width],
-    ],
-    edges: [{ kind: "eave" }, { kind: "gable" }, { kind: "eave" }, { kind: "gable" }],
-  };
-  return { format: "elm-cover.job", version: 1, name, sections: [section] } as unknown as JobDocument;
-}

@@ -1,6 +1,6 @@
 import { Table } from "@mantine/core";
 import type { ReactNode } from "react";
-import { useBench } from "../state/context";
+import { useDocument, usePlanned, useView } from "../state/context";
 import { useUnits } from "../ui/units";
 
 function InWords({ what, children }: { what: string; children: ReactNode }) {
@@ -25,7 +25,9 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 
 /** What the Floor shows, as a table. */
 export function FloorWords() {
-  const { drawing, section, sectionPlan, lists } = useBench();
+  const { section } = useDocument();
+  const { drawing, sectionPlan } = usePlanned();
+  const { lists } = useView();
   const units = useUnits();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   if (!drawn) return null;
@@ -85,7 +87,8 @@ export function FloorWords() {
 
 /** What the Cut shows, as a table. */
 export function CutWords() {
-  const { drawing, sectionPlan, corners, stepId } = useBench();
+  const { drawing, sectionPlan, corners } = usePlanned();
+  const { stepId } = useView();
   const units = useUnits();
   const cut = drawing?.cut;
   if (!cut) return null;

@@ -1,4 +1,4 @@
-import type { DrawnRun } from "../api/client";
+import type { DrawnRun } from "../api/types";
 
 export type DrawnBay = DrawnRun["bays"][number];
 /** How a bay looks: what it comes to, not by colour alone. */

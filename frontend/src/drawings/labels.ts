@@ -1,4 +1,4 @@
-import type { Frame } from "./floor/parts";
+import type { Frame } from "./frame";
 
 /** Room for a label round a point: left, top, right, bottom, in pixels. */
 export type Box = [number, number, number, number];

@@ -1,8 +1,9 @@
-import { useBench } from "../state/context";
+import { useDocument, usePlanned } from "../state/context";
 
 /** What the plan has to say about one field, at its place: flags whose field begins with this path. */
 export function FieldFlags({ path, section }: { path: string; section?: boolean }) {
-  const { plan, section: open } = useBench();
+  const { section: open } = useDocument();
+  const { plan } = usePlanned();
   const found = plan?.flags.filter(
     (flag) => flag.field?.startsWith(path) && (!section || flag.section === open.id || flag.section === null),
   );

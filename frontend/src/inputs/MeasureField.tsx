@@ -1,4 +1,4 @@
-import { useBench } from "../state/context";
+import { usePlanned } from "../state/context";
 import { readFeet, readInches } from "../ui/measures";
 import { useUnits } from "../ui/units";
 import { WrittenField } from "../ui/WrittenField";
@@ -20,7 +20,7 @@ interface Props {
 /** A length as a person writes it: 16 3/4, 16¾, 2'4, 38 ft 6 in, 425 mm. Says what is allowed where it cannot be used. */
 export function MeasureField({ label, path, kind, value, onValue, least = 0, most = 1000, hint, onEmpty }: Props) {
   const units = useUnits();
-  const { faults } = useBench();
+  const { faults } = usePlanned();
   const shown = (v: number | null | undefined) => {
     if (v === null || v === undefined) return "";
     const { value: text, unit } = kind === "in" ? units.depth(v) : units.length(v);

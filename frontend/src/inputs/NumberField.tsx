@@ -1,4 +1,4 @@
-import { useBench } from "../state/context";
+import { usePlanned } from "../state/context";
 import { WrittenField } from "../ui/WrittenField";
 
 interface Props {
@@ -31,7 +31,7 @@ export function NumberField({
   hint,
   wayOut,
 }: Props) {
-  const { faults } = useBench();
+  const { faults } = usePlanned();
   const shown = value === null || value === undefined ? "" : String(Math.round(value * 1000) / 1000);
   const take = (text: string) => {
     if (text.trim() === "" && mayBeEmpty) {

@@ -1,12 +1,13 @@
 import { Select } from "@mantine/core";
-import type { JobDocument } from "../api/client";
-import { useBench } from "../state/context";
+import type { JobDocument } from "../api/types";
+import { useDocument, useView } from "../state/context";
 
 type Zone = NonNullable<NonNullable<JobDocument["house"]>["climate_zone"]>;
 
 /** The climate zone, picked from a list with plain descriptions. */
 export function ZoneSelect() {
-  const { document, job, lists } = useBench();
+  const { document, job } = useDocument();
+  const { lists } = useView();
   return (
     <Select
       size="sm"

@@ -1,4 +1,4 @@
-import { createContext, useContext } from "react";
+import { createContext, type ReactNode, useContext } from "react";
 import type {
   ChoiceLists,
   CutAsked,
@@ -8,8 +8,8 @@ import type {
   Product,
   SectionDocument,
   SectionPlan,
-} from "../api/client";
-import type { Action } from "../pages/workbench/TopBar";
+} from "../api/types";
+import type { Action } from "./actions";
 import type { Picked, Tool } from "./tool";
 import type { LiveCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
@@ -23,16 +23,32 @@ export interface HeatView {
   state: string | null;
 }
 
-/** What every part of the workbench works on. */
-export interface Bench {
+/** The job that is open, the section of it that is worked on, and how both are edited. */
+export interface DocumentBench {
   job: JobHandle;
   document: JobDocument;
   section: SectionDocument;
   sectionIndex: number;
+  openSection: (id: string) => void;
+  /** Edits the section that is open. */
+  editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
+}
+
+/** What the core makes of the document; null until its first answer. */
+export interface PlanBench {
   plan: PlanFigures | null;
   sectionPlan: SectionPlan | null;
   drawing: Drawing | null;
+  /** Path in the job → what is wrong there, while the document is not accepted. */
   faults: Record<string, string>;
+  /** Every way of doing the job; weighed while Target or Choose is open. */
+  rack: LiveRack;
+  /** Every eave solved in two dimensions; while Eaves is open. */
+  corners: LiveCorners;
+}
+
+/** What is looked at and with which tool, and the lists to pick from. None of it is part of the job. */
+export interface ViewBench {
   cut: CutAsked | null;
   setCut: (cut: CutAsked) => void;
   /** What a tap on the Floor does, and what is picked there. */
@@ -43,31 +59,45 @@ export interface Bench {
   narrow: boolean;
   picked: Picked | null;
   pick: (picked: Picked | null) => void;
-  openSection: (id: string) => void;
   library: Product[];
   lists: ChoiceLists;
-  /** Every way of doing the job; weighed while Target or Choose is open. */
-  rack: LiveRack;
   /** The way that is asked "why not?", and whom a pick is for. */
   why: string | null;
   askWhy: (id: string | null) => void;
   pickFor: PickFor;
   setPickFor: (to: PickFor) => void;
-  /** Every eave solved in two dimensions; while Eaves is open. */
-  corners: LiveCorners;
   heat: HeatView;
   setHeat: (view: HeatView) => void;
   /** What the menus at the top do, for a button elsewhere. */
   act: (action: Action) => void;
-  /** Edits the section that is open. */
-  editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
 }
 
-const Context = createContext<Bench | null>(null);
-export const BenchProvider = Context.Provider;
-
-export function useBench(): Bench {
-  const bench = useContext(Context);
-  if (!bench) throw new Error("useBench outside the workbench");
-  return bench;
+/** The three together, as the workbench hands them to what stands in it. */
+export interface Bench {
+  document: DocumentBench;
+  plan: PlanBench;
+  view: ViewBench;
 }
+
+const DocumentContext = createContext<DocumentBench | null>(null);
+const PlanContext = createContext<PlanBench | null>(null);
+const ViewContext = createContext<ViewBench | null>(null);
+
+export function BenchProvider({ value, children }: { value: Bench; children: ReactNode }) {
+  return (
+    <DocumentContext.Provider value={value.document}>
+      <PlanContext.Provider value={value.plan}>
+        <ViewContext.Provider value={value.view}>{children}</ViewContext.Provider>
+      </PlanContext.Provider>
+    </DocumentContext.Provider>
+  );
+}
+
+function inside<T>(found: T | null): T {
+  if (found === null) throw new Error("used outside the workbench");
+  return found;
+}
+
+export const useDocument = (): DocumentBench => inside(useContext(DocumentContext));
+export const usePlanned = (): PlanBench => inside(useContext(PlanContext));
+export const useView = (): ViewBench => inside(useContext(ViewContext));

@@ -1,4 +1,4 @@
-import type { CornersAnswer, JobDocument } from "../api/client";
+import type { CornersAnswer, JobDocument } from "../api/types";
 import { type Live, useLive } from "./useLive";
 
 export type LiveCorners = Live<CornersAnswer>;

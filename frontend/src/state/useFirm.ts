@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Answer, ask, type Firm, type FirmAnswer, type ProblemError } from "../api/client";
+import { type Answer, ask, type ProblemError } from "../api/client";
+import type { Firm, FirmAnswer } from "../api/types";
 
 export interface FirmHandle {
   firm: Firm | null;

@@ -1,6 +1,7 @@
 import { produceWithPatches } from "immer";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { ask, type JobDocument, type ProblemError, type StoredJob } from "../api/client";
+import { ask, type ProblemError } from "../api/client";
+import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
 
 export type SaveState =

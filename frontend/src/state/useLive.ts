@@ -1,6 +1,7 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { useEffect, useRef, useState } from "react";
-import { ask, type JobDocument, type ProblemError } from "../api/client";
+import { ask, type ProblemError } from "../api/client";
+import type { JobDocument } from "../api/types";
 
 export interface Live<T> {
   answer: T | null;

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import { ask, type CutAsked, type JobDocument, type PlanAnswer, ProblemError } from "../api/client";
+import { ask, ProblemError } from "../api/client";
+import type { CutAsked, JobDocument, PlanAnswer } from "../api/types";
 
 export interface LivePlan {
   answer: PlanAnswer | null;

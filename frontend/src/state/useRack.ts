@@ -1,4 +1,4 @@
-import type { JobDocument, RackAnswer } from "../api/client";
+import type { JobDocument, RackAnswer } from "../api/types";
 import { type Live, useLive } from "./useLive";
 
 export type MixAim = "price" | "hours" | "weight" | "depth";

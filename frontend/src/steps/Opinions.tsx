@@ -1,11 +1,13 @@
-import { useBench } from "../state/context";
+import { useDocument, usePlanned, useView } from "../state/context";
 import { useFirm } from "../state/useFirm";
 import { Part } from "../ui/Part";
 import { Pick } from "../ui/Pick";
 
 /** Where the trade differs, told fairly at the decision it belongs to; the house rule stands on paper. */
 export function Opinions({ at }: { at: string }) {
-  const { lists, plan, document, job } = useBench();
+  const { document, job } = useDocument();
+  const { plan } = usePlanned();
+  const { lists } = useView();
   const { firm, keep, said } = useFirm();
   const here = lists.opinions.filter((o) => o.stands_at === at && plan?.opinions.includes(o.id));
   if (!here.length) return null;

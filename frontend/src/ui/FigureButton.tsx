@@ -1,6 +1,6 @@
 import { Popover, Table, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
-import type { Figure } from "../api/client";
+import type { Figure } from "../api/types";
 import { useUnits } from "./units";
 
 /** A figure that opens: how it came about, from which inputs, by which source. */

@@ -1,8 +1,8 @@
 import { SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { useState } from "react";
-import type { DrawnCut } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { DrawnCut } from "../../api/types";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { CutWords } from "../InWords";
 import { texture } from "../Textures";
@@ -33,7 +33,9 @@ const ROLE_ORDER = [
 /** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
 export function Cut() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  const { drawing, section, sectionPlan, document, corners, heat, setHeat, stepId } = useBench();
+  const { section, document } = useDocument();
+  const { drawing, sectionPlan, corners } = usePlanned();
+  const { heat, setHeat, stepId } = useView();
   const units = useUnits();
   const [view, setView] = useState<CutView>("A");
   const cut = drawing?.cut;
@@ -165,7 +167,9 @@ export function Cut() {
 }
 
 function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
-  const { sectionPlan, drawing, section, lists } = useBench();
+  const { section } = useDocument();
+  const { sectionPlan, drawing } = usePlanned();
+  const { lists } = useView();
   const units = useUnits();
   const say = (inches: number) => `${units.depth(inches).value} ${units.depth(inches).unit}`;
   if (view === "whole") {

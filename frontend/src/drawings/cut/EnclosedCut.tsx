@@ -1,5 +1,5 @@
-import type { EnclosedCutDrawing } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { EnclosedCutDrawing } from "../../api/types";
+import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { texture } from "../Textures";
 
@@ -11,7 +11,7 @@ type Point = readonly [number, number];
 
 /** The cut of rafter bays, a wall, closed bays or floor that is left out: to scale, with its own dimensions. */
 export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; width: number; height: number }) {
-  const { section } = useBench();
+  const { section } = useDocument();
   const units = useUnits();
   const [s0, z0, s1, z1] = cut.box_in;
   const scale = Math.min(

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useState } from "react";
-import type { DrawnCut } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { DrawnCut } from "../../api/types";
+import { useDocument, usePlanned } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { useDrag } from "../useDrag";
 import type { CutFrame } from "./cutFrame";
@@ -12,7 +12,8 @@ const EIGHTH = 0.125;
 
 /** The flag on the ruler: its tip is the fill line. It clicks from row to row of the chart, or glides. */
 export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
-  const { document, section, sectionPlan, job } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const [held, setHeld] = useState<number | null>(null);
   const choice = document.choice?.[section.id];

@@ -1,4 +1,4 @@
-import type { CornerState, DrawnCut } from "../../api/client";
+import type { CornerState, DrawnCut } from "../../api/types";
 import { useUnits } from "../../ui/units";
 import type { Segment } from "../labels";
 import type { CutFrame } from "./cutFrame";

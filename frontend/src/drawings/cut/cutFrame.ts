@@ -1,4 +1,4 @@
-import type { DrawnCut } from "../../api/client";
+import type { DrawnCut } from "../../api/types";
 
 /** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
 export type CutView = "A" | "whole" | "B";

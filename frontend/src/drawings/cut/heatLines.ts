@@ -1,4 +1,4 @@
-import type { CornerState, DrawnCut } from "../../api/client";
+import type { CornerState, DrawnCut } from "../../api/types";
 import { type Box, crosses, overlap, type Segment } from "../labels";
 import type { CutFrame } from "./cutFrame";
 

@@ -1,8 +1,8 @@
-import type { DrawnSection } from "../../api/client";
+import type { DrawnSection } from "../../api/types";
 import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
+import type { Frame } from "../frame";
 import { Handle } from "./Handle";
-import type { Frame } from "./parts";
 
 const CATCH_PX = 7;
 const INCH_FT = 1 / 12;
@@ -17,7 +17,8 @@ export function Corners({
   snapTo: DrawnSection["snap"];
   onHeld: (held: { index: number; at: Point } | null) => void;
 }) {
-  const { section, editSection, picked, pick } = useBench();
+  const { section, editSection } = useDocument();
+  const { picked, pick } = useView();
   const corners = section.outline_ft as Point[];
   const near = CATCH_PX / frame.scale;
   // Catches on the lines of the other corners, then on the framing, else on whole inches.

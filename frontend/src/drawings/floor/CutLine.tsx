@@ -1,15 +1,16 @@
 import { type KeyboardEvent, useState } from "react";
-import type { DrawnCut } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { DrawnCut } from "../../api/types";
+import { useDocument, useView } from "../../state/context";
+import type { Frame } from "../frame";
 import { useDrag } from "../useDrag";
-import type { Frame } from "./parts";
 
 type Point = [number, number];
 const STEP_FT = 1;
 
 /** Where the attic is cut: a line with an end A and an end B, each to be dragged or nudged, or the line as a whole. */
 export function CutLine({ cut, frame }: { cut: DrawnCut; frame: Frame }) {
-  const { setCut, section } = useBench();
+  const { section } = useDocument();
+  const { setCut } = useView();
   const [held, setHeld] = useState<{ a: Point; b: Point } | null>(null);
   const a = held?.a ?? cut.from_ft;
   const b = held?.b ?? cut.to_ft;

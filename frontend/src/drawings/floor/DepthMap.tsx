@@ -1,6 +1,6 @@
 import { useComputedColorScheme } from "@mantine/core";
 import { useEffect, useRef } from "react";
-import type { DrawnSection } from "../../api/client";
+import type { DrawnSection } from "../../api/types";
 
 type Rgb = [number, number, number];
 

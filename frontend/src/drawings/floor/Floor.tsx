@@ -1,20 +1,22 @@
 import { Button, SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { type PointerEvent, useRef, useState } from "react";
-import type { DrawnCut, DrawnSection } from "../../api/client";
+import type { DrawnCut, DrawnSection } from "../../api/types";
 import { newId, type Point } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { CUT } from "../../state/tool";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
+import { type Frame, floorFrame } from "../frame";
 import { FloorWords } from "../InWords";
 import { type Box, heightLabels, readingLabels, type Segment } from "../labels";
+import { cutEnds, edgeLabels, nameLabel } from "../wallLabels";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
+import { KeepOut, Marker } from "./Marks";
 import { Pieces } from "./Pieces";
-import { cutEnds, edgeLabels, type Frame, floorFrame, KeepOut, Marker, nameLabel } from "./parts";
 import { Features, Pins, Readings, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
 
@@ -25,8 +27,9 @@ const TAP_PX = 6;
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
 export function Floor() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  const bench = useBench();
-  const { drawing, document, section, sectionPlan, tool, setTool, stepId, job, openSection, pick } = bench;
+  const { document, section, job, openSection, editSection } = useDocument();
+  const { drawing, sectionPlan } = usePlanned();
+  const { tool, setTool, stepId, pick, lists } = useView();
   const units = useUnits();
   const [map, setMap] = useState<"planned" | "r">("planned");
   const [heldCorner, setHeldCorner] = useState<{ index: number; at: Point } | null>(null);
@@ -93,14 +96,14 @@ export function Floor() {
     const id = newId();
     if (tool.kind === "readings") {
       const last = section.readings?.at(-1)?.depth_in ?? section.existing?.at(-1)?.depth_in ?? 0;
-      bench.editSection("a reading", (s) => {
+      editSection("a reading", (s) => {
         s.readings = [...(s.readings ?? []), { id, at_ft: spot, depth_in: last }];
       });
       pick({ kind: "reading", id });
     } else if (tool.kind === "features" && tool.place) {
       const kind = tool.place;
-      bench.editSection("placing", (s) => {
-        const run = bench.lists.features[kind]?.shape === "run";
+      editSection("placing", (s) => {
+        const run = lists.features[kind]?.shape === "run";
         const far: Point = [spot[0] + 6, spot[1]];
         s.features = [...(s.features ?? []), { id, kind, at_ft: spot, ...(run ? { to_ft: far } : {}) }];
       });

@@ -1,13 +1,15 @@
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
 import type { Shown } from "./DepthMap";
-import { KeepOut, Marker } from "./parts";
+import { KeepOut, Marker } from "./Marks";
 import { SignIcon } from "./symbols";
 
 /** What the signs on the floor mean; only those that are there. */
 export function FloorKey({ which, heights }: { which: Shown; heights: boolean }) {
-  const { drawing, section, sectionPlan, tool, lists } = useBench();
+  const { section } = useDocument();
+  const { drawing, sectionPlan } = usePlanned();
+  const { tool, lists } = useView();
   const units = useUnits();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   if (!drawn) return null;

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type ReactNode, useRef, useState } from "react";
+import type { Frame } from "../frame";
 import { useDrag } from "../useDrag";
-import type { Frame } from "./parts";
 
 type Point = [number, number];
 const NUDGE_FT = 0.5;

@@ -1,6 +1,6 @@
-import type { DrawnSection } from "../../api/client";
+import type { DrawnSection } from "../../api/types";
+import type { Frame } from "../frame";
 import { type Box, overlap } from "../labels";
-import type { Frame } from "./parts";
 
 const LABEL_PX = [26, 13] as const;
 // Where a sign stands in the middle of a piece its number goes beside it.

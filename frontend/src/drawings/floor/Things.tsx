@@ -1,14 +1,15 @@
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
+import type { Frame } from "../frame";
 import { Handle } from "./Handle";
-import type { Frame } from "./parts";
 import { Sign } from "./symbols";
 
 type At = readonly [number, number];
 
 /** What stands in the open section, each with its sign; movable where moving is set. */
 export function Features({ frame, moving }: { frame: Frame; moving: boolean }) {
-  const { section, editSection, lists, picked, pick } = useBench();
+  const { section, editSection } = useDocument();
+  const { lists, picked, pick } = useView();
   return (
     <g className={moving ? "features" : "features still"}>
       {section.features?.map((feature, i) => {
@@ -107,7 +108,9 @@ export function Readings({
   moving: boolean;
   places: Map<string, { x: number; y: number }>;
 }) {
-  const { section, editSection, sectionPlan, picked, pick } = useBench();
+  const { section, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
+  const { picked, pick } = useView();
   const units = useUnits();
   const odd = new Set(sectionPlan?.readings?.outliers);
   const low = new Set(sectionPlan?.readings?.low);
@@ -174,7 +177,8 @@ export function Readings({
 
 /** Photos pinned to the floor of the open section. */
 export function Pins({ frame }: { frame: Frame }) {
-  const { document, section, job, picked, pick } = useBench();
+  const { document, section, job } = useDocument();
+  const { picked, pick } = useView();
   return (
     <g className="pins">
       {document.photos?.map((photo, i) => {
@@ -219,7 +223,7 @@ const WALL_WAYS = new Set(["door", "gable"]);
 
 /** The ways into the open section. In Look over they are moved; elsewhere only those in a wall need a sign of their own. */
 export function Ways({ frame, moving }: { frame: Frame; moving: boolean }) {
-  const { document, section, job } = useBench();
+  const { document, section, job } = useDocument();
   const alone = (document.sections?.length ?? 0) === 1;
   return (
     <g className="ways">

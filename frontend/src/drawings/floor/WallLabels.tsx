@@ -1,14 +1,14 @@
 import { useState } from "react";
-import type { DrawnSection } from "../../api/client";
+import type { DrawnSection } from "../../api/types";
 import { setWallLength } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { readFeet } from "../../ui/measures";
 import { useUnits } from "../../ui/units";
-import type { EdgeLabel } from "./parts";
+import type { EdgeLabel } from "../wallLabels";
 
 /** The length of each wall outside it. With the corners tool a length can be typed onto its wall. */
 export function WallLabels({ labels, edges }: { labels: Map<number, EdgeLabel>; edges: DrawnSection["edges"] }) {
-  const { tool } = useBench();
+  const { tool } = useView();
   const [open, setOpen] = useState<number | null>(null);
   const typing = tool.kind === "corners";
   return (
@@ -76,7 +76,7 @@ function LengthField({
   length: number;
   onDone: () => void;
 }) {
-  const { editSection } = useBench();
+  const { editSection } = useDocument();
   const units = useUnits();
   const shown = units.length(length);
   const [text, setText] = useState(shown.value.includes("ft") ? `${shown.value} ${shown.unit}` : shown.value);

@@ -1,4 +1,4 @@
-import type { CoreSample, Way } from "../../api/client";
+import type { CoreSample, Way } from "../../api/types";
 import { useUnits } from "../../ui/units";
 import { texture } from "../Textures";
 

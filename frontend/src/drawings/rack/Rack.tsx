@@ -1,11 +1,12 @@
 import { useElementSize } from "@mantine/hooks";
 import { useState } from "react";
-import type { Way } from "../../api/client";
-import { agree, inOrder, pickWay, type Shelf, shelves } from "../../document/pickWay";
-import { useBench } from "../../state/context";
+import type { Way } from "../../api/types";
+import { pickWay } from "../../document/pickWay";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { Core, CoreRuler, scaleFor } from "./Core";
-import { rows, speaks } from "./rows";
+import { agree, rows, speaks } from "./rows";
+import { inOrder, type Shelf, shelves } from "./shelves";
 
 const NAMES_WIDTH = 112;
 const CORE_SPACE = 116;
@@ -14,7 +15,9 @@ const SIX = 6;
 
 /** Every way of doing the job as a core beside one ruler, on shelves by method, best first. */
 export function Rack() {
-  const { rack, section, document, narrow, pickFor } = useBench();
+  const { section, document } = useDocument();
+  const { rack } = usePlanned();
+  const { narrow, pickFor } = useView();
   const { ref, width } = useElementSize<HTMLDivElement>();
   const [opened, setOpened] = useState<readonly string[]>([]);
   const aim = document.weighing?.aim ?? "price";
@@ -114,7 +117,7 @@ interface ShelfProps {
 
 function ShelfView({ shelf, perIn, fits, open, fixed, onToggle }: ShelfProps) {
   const [whole, setWhole] = useState(false);
-  const { document } = useBench();
+  const { document } = useDocument();
   const aim = document.weighing?.aim ?? "price";
   const ordered = inOrder(shelf.ways, aim);
   const shown = whole ? ordered : ordered.slice(0, fits);
@@ -150,7 +153,9 @@ const chunks = (ways: readonly Way[], size: number) =>
   Array.from({ length: Math.ceil(ways.length / size) }, (_, i) => ways.slice(i * size, (i + 1) * size));
 
 function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
-  const { rack, section, job, library, document, askWhy, pickFor } = useBench();
+  const { section, job, document } = useDocument();
+  const { rack } = usePlanned();
+  const { library, askWhy, pickFor } = useView();
   const units = useUnits();
   const picked = rack.answer?.picked;
   const pinned = document.weighing?.pinned ?? [];

@@ -1,4 +1,4 @@
-import type { Way } from "../../api/client";
+import type { Way } from "../../api/types";
 import type { Units } from "../../ui/units";
 
 export interface Row {
@@ -72,3 +72,6 @@ export function speaks(way: Way): string {
   if (said.length) return said[0] as string;
   return way.weighed.unbeaten ? "nothing beats it" : "";
 }
+
+/** Whether the figures of a row are the same for all: then it says nothing. */
+export const agree = (cells: readonly string[]) => cells.every((cell) => cell === cells[0]);

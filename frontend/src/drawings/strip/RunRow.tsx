@@ -1,5 +1,5 @@
 import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef, useState } from "react";
-import type { DrawnRun } from "../../api/client";
+import type { DrawnRun } from "../../api/types";
 import { useUnits } from "../../ui/units";
 import { BaySign, bayWords, lookOf } from "../baySigns";
 

@@ -1,8 +1,8 @@
 import { Button, Select } from "@mantine/core";
 import { useMemo, useRef, useState } from "react";
-import type { SectionDocument } from "../../api/client";
+import type { SectionDocument } from "../../api/types";
 import { type Brush, everyNth, type Obstacle, painted } from "../../document/bayMarks";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Pick } from "../../ui/Pick";
 import { BaySign, bayWords, LOOKS, lookOf, OBSTACLES } from "../baySigns";
 import { RunRow, type Strokes } from "./RunRow";
@@ -31,7 +31,9 @@ const PATTERNS = [
 
 /** Every eave run unrolled, bay by bay: what the Eaves step works on in the Floor's place. */
 export function Strip() {
-  const { drawing, document, section, plan, job, openSection, setCut } = useBench();
+  const { document, section, job, openSection } = useDocument();
+  const { drawing, plan } = usePlanned();
+  const { setCut } = useView();
   const [tip, setTip] = useState<Tip>("tick");
   const [by, setBy] = useState<Obstacle>("truss_member");
   const [pattern, setPattern] = useState<string>("2 0");

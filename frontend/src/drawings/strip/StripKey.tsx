@@ -1,5 +1,5 @@
-import type { DrawnRun } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { DrawnRun } from "../../api/types";
+import { usePlanned } from "../../state/context";
 
 const [WIDE, HIGH, MARGIN] = [120, 84, 12];
 
@@ -13,7 +13,7 @@ export function StripKey({
   active: number;
   onOpen: (index: number) => void;
 }) {
-  const { drawing } = useBench();
+  const { drawing } = usePlanned();
   const sections = drawing?.sections ?? [];
   const corners = sections.flatMap((s) => s.outline_ft);
   if (!corners.length) return null;

@@ -1,6 +1,6 @@
 import { Button } from "@mantine/core";
 import { Link } from "react-router";
-import type { JobLine } from "../../api/client";
+import type { JobLine } from "../../api/types";
 import { useUnits } from "../../ui/units";
 import { Thumbnail } from "./Thumbnail";
 

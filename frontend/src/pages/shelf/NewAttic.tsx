@@ -1,8 +1,9 @@
 import { Button, Group, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { ask, type FirmAnswer, type ProblemError, type StoredJob } from "../../api/client";
-import { newJob } from "../../document/rectangle";
+import { ask, type ProblemError } from "../../api/client";
+import type { FirmAnswer, StoredJob } from "../../api/types";
+import { newJob } from "../../document/newJob";
 import { Dialog } from "../../ui/Dialog";
 import { readFeet } from "../../ui/measures";
 import { useUnits } from "../../ui/units";

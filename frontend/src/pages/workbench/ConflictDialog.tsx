@@ -1,7 +1,7 @@
 import { Button, Group, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import type { JobDocument, Span, Totals } from "../../api/client";
-import { ask, type PlanAnswer } from "../../api/client";
+import { ask } from "../../api/client";
+import type { JobDocument, PlanAnswer, Span, Totals } from "../../api/types";
 import type { JobHandle } from "../../state/useJob";
 import { Dialog } from "../../ui/Dialog";
 import { useUnits } from "../../ui/units";

@@ -1,10 +1,10 @@
-import { useBench } from "../../state/context";
+import { usePlanned } from "../../state/context";
 
 const LEVELS = { stop: "Stop", caution: "Caution", note: "Note" } as Record<string, string>;
 
 /** What needs doing about: stops, cautions and notes, each with what to do next; then what is still open. */
 export function Flags({ levels }: { levels: readonly string[] }) {
-  const { plan, faults } = useBench();
+  const { plan, faults } = usePlanned();
   const faulty = levels.includes("stop") ? Object.entries(faults) : [];
   const shown = plan?.flags.filter((flag) => levels.includes(flag.level)) ?? [];
   if (shown.length + faulty.length === 0) return null;
@@ -31,7 +31,7 @@ export function Flags({ levels }: { levels: readonly string[] }) {
 
 /** What the step that is open still has to ask. */
 export function OpenQuestions({ asks }: { asks: readonly string[] }) {
-  const { plan } = useBench();
+  const { plan } = usePlanned();
   const open = plan?.open.filter((item) => asks.includes(item.step)) ?? [];
   if (open.length === 0) return null;
   return (

@@ -1,7 +1,8 @@
 import { Button, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, type ProblemError, type RevisionLine, type StoredJob } from "../../api/client";
+import { ask, type ProblemError } from "../../api/client";
+import type { RevisionLine, StoredJob } from "../../api/types";
 import type { JobHandle } from "../../state/useJob";
 import { Dialog } from "../../ui/Dialog";
 

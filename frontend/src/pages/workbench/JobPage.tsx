@@ -1,7 +1,8 @@
 import { Button, Loader } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { ask, type ChoiceLists, type Product } from "../../api/client";
+import { ask } from "../../api/client";
+import type { ChoiceLists, Product } from "../../api/types";
 import { useJob } from "../../state/useJob";
 import { Workbench } from "./Workbench";
 

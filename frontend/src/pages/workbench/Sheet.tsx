@@ -1,6 +1,6 @@
 import { Select } from "@mantine/core";
 import { memo } from "react";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import type { StepInfo } from "../../steps/steps";
 import { Flags, OpenQuestions } from "./Flags";
 
@@ -9,7 +9,7 @@ const LATER = ["caution", "note"] as const;
 
 /** The sheet of the step that is open: what is still open, stops, its questions, and what else is worth knowing. */
 export const Sheet = memo(function Sheet({ step }: { step: StepInfo }) {
-  const { document, section, openSection } = useBench();
+  const { document, section, openSection } = useDocument();
   const sections = document.sections ?? [];
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it

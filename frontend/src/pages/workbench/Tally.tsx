@@ -1,8 +1,8 @@
 import { Popover, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
-import type { Span } from "../../api/client";
+import type { Span } from "../../api/types";
 import { money } from "../../drawings/rack/rows";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { type Shown, useUnits } from "../../ui/units";
 
@@ -16,7 +16,7 @@ interface CellProps {
 }
 
 function Cell({ name, path, large, always, unit, children }: CellProps) {
-  const { plan } = useBench();
+  const { plan } = usePlanned();
   return (
     <div className={`cell${large ? " large" : ""}${always ? " always" : ""}`}>
       <dt>{name}</dt>
@@ -32,7 +32,8 @@ function Cell({ name, path, large, always, unit, children }: CellProps) {
 
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export function Tally() {
-  const { plan, sectionPlan, document } = useBench();
+  const { document } = useDocument();
+  const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
   const totals = plan?.totals;
   const of = (span: Span, show: (value: number) => Shown | string) => {

@@ -1,6 +1,7 @@
 import { Button, Menu, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { memo } from "react";
 import { Link } from "react-router";
+import type { Action } from "../../state/actions";
 import type { SaveState } from "../../state/useJob";
 import { useUnits } from "../../ui/units";
 
@@ -16,21 +17,6 @@ function saveWords(save: SaveState): string {
       return `not saved: ${save.why}`;
   }
 }
-
-export type Action =
-  | "undo"
-  | "redo"
-  | "save"
-  | "print"
-  | "offer"
-  | "detail"
-  | "history"
-  | "file"
-  | "archive"
-  | "svg"
-  | "dxf"
-  | "json"
-  | "keys";
 
 interface Props {
   name: string;

@@ -2,38 +2,31 @@ import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from 
 import { useDebouncedValue, useDisclosure, useMediaQuery } from "@mantine/hooks";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
-import {
-  askForFile,
-  type ChoiceLists,
-  type CutAsked,
-  type JobDocument,
-  type ProblemError,
-  type Product,
-  type SectionDocument,
-} from "../../api/client";
+import { askForFile, type ProblemError } from "../../api/client";
+import type { ChoiceLists, Product } from "../../api/types";
 import { fileName, saveAsFile } from "../../document/jobFile";
 import { Cut } from "../../drawings/cut/Cut";
 import { Floor } from "../../drawings/floor/Floor";
 import { Rack } from "../../drawings/rack/Rack";
 import { Strip } from "../../drawings/strip/Strip";
 import { Textures } from "../../drawings/Textures";
-import { type Bench, BenchProvider, type HeatView, type PickFor } from "../../state/context";
+import type { Action } from "../../state/actions";
+import { BenchProvider } from "../../state/context";
 import { type PaperKind, printPaper } from "../../state/printPaper";
-import { CUT, type Picked, type Tool } from "../../state/tool";
-import { useCorners } from "../../state/useCorners";
+import { CUT } from "../../state/tool";
 import type { JobHandle } from "../../state/useJob";
 import { useKeys } from "../../state/useKeys";
-import { usePlan } from "../../state/usePlan";
-import { useRack } from "../../state/useRack";
 import { PickedThing } from "../../steps/measure/PickedThing";
 import { STEPS } from "../../steps/steps";
 import { useUnits } from "../../ui/units";
+import { benchKeys } from "./benchKeys";
 import { ConflictDialog } from "./ConflictDialog";
 import { HistoryDialog } from "./HistoryDialog";
 import { KeysDialog } from "./KeysDialog";
 import { Sheet } from "./Sheet";
 import { Tally } from "./Tally";
-import { type Action, TopBar } from "./TopBar";
+import { TopBar } from "./TopBar";
+import { useBenchState } from "./useBenchState";
 
 interface Props {
   id: string;
@@ -43,9 +36,6 @@ interface Props {
 }
 
 const SHEET_AFTER_MS = 150;
-// The drawing that a key leads to may have to be drawn first.
-const KEY_AFTER_MS = 120;
-const PLAIN: HeatView = { show: "fill", state: null };
 const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
@@ -56,88 +46,43 @@ export function Workbench({ id, job, library, lists }: Props) {
   const narrow = useMediaQuery(NARROW, window.matchMedia(NARROW).matches);
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
-  const [cut, setCut] = useState<CutAsked | null>(null);
-  const [sectionId, setSectionId] = useState<string | null>(null);
   const [tab, setTab] = useState("floor");
   const [keysOpen, keysDialog] = useDisclosure(false);
   const [historyOpen, history] = useDisclosure(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [tool, setTool] = useState<Tool>(CUT);
-  const [picked, pick] = useState<Picked | null>(null);
-  const [why, askWhy] = useState<string | null>(null);
-  const [pickFor, setPickFor] = useState<PickFor>("attic");
-  const [heat, setHeat] = useState<HeatView>(PLAIN);
+  const actions = useRef({} as Record<Action, () => void>);
+  const act = useCallback((action: Action) => actions.current[action](), []);
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
-  const sections = job.document.sections ?? [];
-  const found = sections.findIndex((s) => s.id === sectionId);
-  const sectionIndex = Math.max(0, found);
-  const section = sections[sectionIndex] as SectionDocument | undefined;
-  const openId = section?.id;
-  // The cut goes with the section that is open: where it was drawn, else across its middle.
-  const askedCut = useMemo(
-    () => (openId === undefined ? null : cut?.section === openId ? cut : { section: openId }),
-    [cut, openId],
-  );
-  const live = usePlan(job.document, askedCut);
-  const rack = useRack(job.document, step.id === "choose" || step.id === "target");
   const atEaves = step.id === "eaves";
-  const corners = useCorners(job.document, atEaves);
-
-  const { edit } = job;
-  const editSection = useCallback(
-    (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge = false) =>
-      edit(
-        label,
-        (d) => {
-          const mine = d.sections?.find((s) => s.id === openId);
-          if (mine) recipe(mine, d);
-        },
-        merge,
-      ),
-    [edit, openId],
-  );
-  const openSection = useCallback((to: string) => {
-    setSectionId(to);
+  const { bench, live, openId, tool, setTool, pick } = useBenchState({
+    job,
+    stepId: step.id,
+    narrow: narrow ?? false,
+    library,
+    lists,
+    act,
+  });
+  const leaveStep = useCallback(() => {
+    job.cutRevision();
+    setTool(CUT);
     pick(null);
-  }, []);
+  }, [job, setTool, pick]);
   const goTo = useCallback(
     (to: string) => {
-      if (to !== step.id) {
-        job.cutRevision();
-        setTool(CUT);
-        pick(null);
-      }
+      if (to !== step.id) leaveStep();
       navigate(`/jobs/${id}/${to}`);
     },
-    [job, step.id, navigate, id],
+    [leaveStep, step.id, navigate, id],
   );
-  const keys = useMemo(() => {
-    const focus = (selector: string) => () => document.querySelector<HTMLElement>(selector)?.focus();
-    const dark = () => setColorScheme(scheme === "dark" ? "light" : "dark");
-    return {
-      ...Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)])),
-      "?": keysDialog.open,
-      f: () => {
-        setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
-        setTimeout(focus("#fill-flag"), KEY_AFTER_MS);
-      },
-      c: () => {
-        setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
-        setTimeout(focus(".cut-line .grip"), KEY_AFTER_MS);
-      },
-      o: focus(".floor .handle"),
-      b: focus(".run.active [data-bay][tabindex='0'], [data-bay][tabindex='0']"),
-      u: job.undo,
-      "ctrl z": job.undo,
-      "shift u": job.redo,
-      "ctrl shift z": job.redo,
-      "ctrl y": job.redo,
-      "ctrl s": job.saveNow,
-      m: units.toggle,
-      d: dark,
-    };
-  }, [job, goTo, keysDialog, units, scheme, setColorScheme]);
+  const toggleScheme = useCallback(
+    () => setColorScheme(scheme === "dark" ? "light" : "dark"),
+    [scheme, setColorScheme],
+  );
+  const keys = useMemo(
+    () => benchKeys({ job, goTo, setTool, showKeys: keysDialog.open, toggleUnits: units.toggle, toggleScheme }),
+    [job, goTo, setTool, keysDialog, units, toggleScheme],
+  );
   useKeys(keys);
   const hand = (url: string, ending: string, body?: unknown) => {
     setTrouble(null);
@@ -155,7 +100,6 @@ export function Workbench({ id, job, library, lists }: Props) {
       setTrouble(`The ${kind} could not be printed: ${faults || error.message}`);
     });
   };
-  const actions = useRef({} as Record<Action, () => void>);
   actions.current = {
     undo: job.undo,
     redo: job.redo,
@@ -171,67 +115,8 @@ export function Workbench({ id, job, library, lists }: Props) {
     offer: () => print("offer"),
     detail: () => print("eave detail"),
   };
-  const act = useCallback((action: Action) => actions.current[action](), []);
 
   const racked = tool.kind === "rack" && step.id === "choose";
-  const bench: Bench | null = useMemo(
-    () =>
-      section
-        ? {
-            job,
-            document: job.document,
-            section,
-            sectionIndex,
-            plan: live.answer?.plan ?? null,
-            sectionPlan: live.answer?.plan.sections.find((s) => s.id === section.id) ?? null,
-            drawing: live.answer?.drawing ?? null,
-            faults: live.faults,
-            cut,
-            setCut,
-            tool,
-            setTool,
-            stepId: step.id,
-            narrow: narrow ?? false,
-            picked,
-            pick,
-            openSection,
-            library,
-            lists,
-            rack,
-            why,
-            askWhy,
-            pickFor,
-            setPickFor,
-            corners,
-            heat: atEaves ? heat : PLAIN,
-            setHeat,
-            act,
-            editSection,
-          }
-        : null,
-    [
-      job,
-      section,
-      sectionIndex,
-      live,
-      cut,
-      tool,
-      step.id,
-      narrow,
-      picked,
-      openSection,
-      library,
-      lists,
-      rack,
-      why,
-      pickFor,
-      corners,
-      atEaves,
-      heat,
-      act,
-      editSection,
-    ],
-  );
   // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
   const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
   return (
@@ -256,10 +141,7 @@ export function Workbench({ id, job, library, lists }: Props) {
               className={s.id === step.id ? "step here" : "step"}
               aria-current={s.id === step.id ? "step" : undefined}
               onClick={() => {
-                if (s.id === step.id) return;
-                job.cutRevision();
-                setTool(CUT);
-                pick(null);
+                if (s.id !== step.id) leaveStep();
               }}
             >
               <span className={open || !live.answer ? "sign" : "sign done"}>{open || !live.answer ? i + 1 : "✓"}</span>

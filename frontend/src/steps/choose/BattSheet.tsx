@@ -1,12 +1,14 @@
-import type { DrawnSection } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { DrawnSection, SectionPlan } from "../../api/types";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
 
 /** The batts of this section: layers, pieces, bundles, waste against the bound, the cut list by course. */
 export function BattSheet() {
-  const { sectionPlan, plan, document, section, job, tool, setTool, drawing } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan, plan, drawing } = usePlanned();
+  const { tool, setTool } = useView();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   const units = useUnits();
   const layers = sectionPlan?.batts ?? [];
@@ -118,7 +120,7 @@ export function BattSheet() {
 }
 
 type DrawnPiece = DrawnSection["batts"][number]["pieces"][number];
-type Layer = NonNullable<NonNullable<ReturnType<typeof useBench>["sectionPlan"]>["batts"]>[number];
+type Layer = NonNullable<SectionPlan["batts"]>[number];
 
 function CutList({ title, layer, pieces }: { title: string; layer: Layer; pieces: readonly DrawnPiece[] }) {
   const units = useUnits();

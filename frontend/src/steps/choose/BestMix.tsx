@@ -1,10 +1,11 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
-import { ask, type ProblemError, type RackAnswer, type Weighing } from "../../api/client";
+import { ask, type ProblemError } from "../../api/client";
+import type { RackAnswer, Weighing } from "../../api/types";
 import { dropUnused, pickCore } from "../../document/pickWay";
 import { money } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import type { MixAim } from "../../state/useRack";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
@@ -18,7 +19,8 @@ const AIMS: readonly { value: MixAim; label: string }[] = [
 
 /** The best way for each section under an aim and limits, found exactly. */
 export function BestMix() {
-  const { document, job, library } = useBench();
+  const { document, job } = useDocument();
+  const { library } = useView();
   const [aim, setAim] = useState<MixAim>("price");
   const [found, setFound] = useState<RackAnswer | null>(null);
   const [busy, setBusy] = useState(false);

@@ -1,10 +1,10 @@
-import { useBench } from "../../state/context";
+import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
 /** The habit of taking old inches off new ones, with its error here. */
 export function ByInches() {
-  const { sectionPlan } = useBench();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const habit = sectionPlan?.by_inches;
   if (!habit || Math.abs(habit.bags_short) < 0.5) return null;

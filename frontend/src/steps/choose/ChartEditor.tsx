@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
-import type { Product } from "../../api/client";
+import type { Product } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { WrittenField } from "../../ui/WrittenField";
 
 type Row = NonNullable<Product["chart"]>[number];
@@ -14,7 +14,8 @@ const FIELDS: readonly { name: "r" | "installed_in" | "settled_in" | "coverage_f
 
 /** The chart of a product, row by row; what does not hang together is said at its field. */
 export function ChartEditor({ product }: { product: Product }) {
-  const { document, job, library } = useBench();
+  const { document, job } = useDocument();
+  const { library } = useView();
   const shipped = library.some((p) => p.id === product.id);
   const at = document.products?.findIndex((p) => p.id === product.id) ?? -1;
   const edit = (recipe: (mine: Product) => void) =>

@@ -1,5 +1,5 @@
 import { Table } from "@mantine/core";
-import type { Product } from "../../api/client";
+import type { Product } from "../../api/types";
 import { useUnits } from "../../ui/units";
 
 /** A product's coverage chart, the row in use marked. */

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { useBench } from "../../state/context";
+import { useView } from "../../state/context";
 import { Pick } from "../../ui/Pick";
 import { BattSheet } from "./BattSheet";
 import { CoresSheet } from "./CoresSheet";
@@ -16,7 +16,7 @@ type PartName = (typeof PARTS)[number]["value"];
 
 /** Choose: every way side by side, then the one picked in detail: fill and depth, batts piece by piece, price. */
 export function Choose() {
-  const { setTool, tool } = useBench();
+  const { setTool, tool } = useView();
   const [part, setPart] = useState<PartName>("cores");
   useEffect(() => {
     if (part === "pieces") setTool({ kind: "pieces", layer: 0 });

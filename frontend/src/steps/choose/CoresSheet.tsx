@@ -1,7 +1,7 @@
 import { Select } from "@mantine/core";
-import type { Weighing } from "../../api/client";
+import type { Weighing } from "../../api/types";
 import { money, perArea } from "../../drawings/rack/rows";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -25,7 +25,9 @@ const AIMS: readonly { value: Aim; label: string }[] = [
 
 /** What the ways are sorted by, which is picked, why not another, the pinned ones, the best mix. */
 export function CoresSheet() {
-  const { document, job, rack, why, askWhy, pickFor, setPickFor, section } = useBench();
+  const { document, job, section } = useDocument();
+  const { rack } = usePlanned();
+  const { why, askWhy, pickFor, setPickFor } = useView();
   const many = (document.sections ?? []).filter((s) => (s.kind ?? "open_floor") === "open_floor").length > 1;
   const ways = rack.answer?.ways ?? [];
   const asked = ways.find((way) => way.weighed.id === why);
@@ -102,7 +104,8 @@ export function CoresSheet() {
 
 /** What is picked now, in a sentence per section. */
 function Chosen() {
-  const { plan, document, rack } = useBench();
+  const { document } = useDocument();
+  const { plan, rack } = usePlanned();
   const units = useUnits();
   if (!plan) return null;
   const named = (id: string | null | undefined) => document.products?.find((p) => p.id === id)?.name ?? id;

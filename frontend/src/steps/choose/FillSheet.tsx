@@ -1,9 +1,9 @@
 import { Checkbox, Select } from "@mantine/core";
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
-import { METHODS } from "../../document/pickWay";
+import { METHODS } from "../../drawings/rack/shelves";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
@@ -19,7 +19,7 @@ type Method = NonNullable<Choice["method"]>;
 
 /** The way picked for this section in detail: old fill, method, product, depth, and the reading of its chart. */
 export function FillSheet() {
-  const { document, section, job } = useBench();
+  const { document, section, job } = useDocument();
   const choice = document.choice?.[section.id];
   const open = (section.kind ?? "open_floor") === "open_floor";
   const method: Method = open ? (choice?.method ?? "top_up") : "enclosed_fill";
@@ -90,7 +90,8 @@ export function FillSheet() {
 
 /** What a slope, a wall or a closed bay takes, by volume and density. */
 function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
-  const { sectionPlan, document, section } = useBench();
+  const { document, section } = useDocument();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const given = document.choice?.[section.id]?.density_pcf;
   if (!document.choice?.[section.id]?.product) return null;
@@ -123,7 +124,8 @@ function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
 
 /** How deep, by which reading of the chart, and what a bag does here. */
 function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
-  const { document, section, sectionPlan, plan, job } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan, plan } = usePlanned();
   const units = useUnits();
   const choice = document.choice?.[section.id];
   const product = document.products?.find((p) => p.id === choice?.product);

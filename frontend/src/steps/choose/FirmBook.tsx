@@ -1,10 +1,10 @@
 import { Button } from "@mantine/core";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { useFirm } from "../../state/useFirm";
 
 /** The job's price book and the firm's: kept there for the next attic, or taken from there. */
 export function FirmBook() {
-  const { document, job } = useBench();
+  const { document, job } = useDocument();
   const { firm, keep, said } = useFirm();
   return (
     <>

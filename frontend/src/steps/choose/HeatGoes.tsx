@@ -1,4 +1,4 @@
-import { useBench } from "../../state/context";
+import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
@@ -6,7 +6,7 @@ const BTU_H_F_TO_W_K = 0.5275;
 
 /** Where the heat still goes with what is chosen, and what mending each would gain. */
 export function HeatGoes() {
-  const { plan } = useBench();
+  const { plan } = usePlanned();
   const { metric } = useUnits();
   const heat = plan?.heat ?? [];
   if (!heat.length) return null;

@@ -1,11 +1,11 @@
-import { useBench } from "../../state/context";
+import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 
 const STATES: Record<string, string> = { open: "open", shut: "shut", ask: "ask" };
 
 /** Insulating at the roof line instead: named with its gates, never chosen silently, not priced by the bag. */
 export function OtherRoad() {
-  const { plan } = useBench();
+  const { plan } = usePlanned();
   const road = plan?.other_road;
   if (!road) return null;
   return (

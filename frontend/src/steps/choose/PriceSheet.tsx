@@ -1,8 +1,8 @@
 import { Select } from "@mantine/core";
-import type { Book } from "../../api/client";
+import type { Book } from "../../api/types";
 import { money, perArea } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -11,7 +11,9 @@ import { FirmBook } from "./FirmBook";
 
 /** The price line by line, the saving, and the book of prices and rates behind them. */
 export function PriceSheet() {
-  const { plan, document, job, lists } = useBench();
+  const { document, job } = useDocument();
+  const { plan } = usePlanned();
+  const { lists } = useView();
   const { metric } = useUnits();
   const cost = plan?.cost;
   const saving = plan?.saving;

@@ -1,7 +1,8 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
-import { ask, handOver, type ProblemError, type Product } from "../../api/client";
-import { useBench } from "../../state/context";
+import { ask, handOver, type ProblemError } from "../../api/client";
+import type { Product } from "../../api/types";
+import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { ChartEditor } from "./ChartEditor";
 
@@ -12,7 +13,8 @@ interface Tables {
 
 /** Charts and batts in and out as tables, and the chart of the product picked to be mended. */
 export function ProductTables() {
-  const { document, job, library, section } = useBench();
+  const { document, job, section } = useDocument();
+  const { library } = useView();
   const [said, setSaid] = useState<string[]>([]);
   const product = document.products?.find((p) => p.id === document.choice?.[section.id]?.product);
   const take = async (file: File | null) => {

@@ -1,7 +1,7 @@
 import { Select } from "@mantine/core";
-import type { Product } from "../../api/client";
+import type { Product } from "../../api/types";
 import { dropUnused } from "../../document/pickWay";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
@@ -11,7 +11,8 @@ const JOIST_IN = 1.5;
 
 /** What is blown, laid across, and laid between the joists first, by the method. */
 export function Products({ method }: { method: string }) {
-  const { document, section, job, library } = useBench();
+  const { document, section, job } = useDocument();
+  const { library } = useView();
   const units = useUnits();
   const choice = document.choice?.[section.id];
   const own = document.products?.filter((p) => !library.some((l) => l.id === p.id)) ?? [];

@@ -1,14 +1,15 @@
 import { Button, Table } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { rows, speaks } from "../../drawings/rack/rows";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
 /** The pinned ways, line by line. */
 export function SideBySide() {
-  const { document, rack, job } = useBench();
+  const { document, job } = useDocument();
+  const { rack } = usePlanned();
   const units = useUnits();
   const [opened, dialog] = useDisclosure(false);
   const pinned = document.weighing?.pinned ?? [];

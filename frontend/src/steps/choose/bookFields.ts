@@ -1,4 +1,4 @@
-import type { Book } from "../../api/client";
+import type { Book } from "../../api/types";
 
 type Prices = NonNullable<Book["prices"]>;
 type Rates = NonNullable<Book["rates"]>;

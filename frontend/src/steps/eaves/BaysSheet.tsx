@@ -1,7 +1,7 @@
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
@@ -14,7 +14,9 @@ const FOAM_THICKNESS_IN = 1;
 
 /** Which bays get a baffle, of what, and what that comes to run by run. */
 export function BaysSheet() {
-  const { document, section, sectionPlan, drawing, plan, job, lists } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan, drawing, plan } = usePlanned();
+  const { lists } = useView();
   const units = useUnits();
   const settings = document.settings ?? {};
   const set = (change: Partial<Settings>) =>

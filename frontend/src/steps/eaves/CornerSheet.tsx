@@ -1,7 +1,7 @@
 import { Checkbox } from "@mantine/core";
-import type { CornerState, JobDocument } from "../../api/client";
+import type { CornerState, JobDocument } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -13,7 +13,9 @@ type Facts = NonNullable<JobDocument["corner"]>;
 
 /** The cold corner, solved: its coldest spot, how damp the room may be, heat against the plain sum, wind, what it is judged by. */
 export function CornerSheet() {
-  const { document, corners, job, heat, setHeat, lists } = useBench();
+  const { document, job } = useDocument();
+  const { corners } = usePlanned();
+  const { heat, setHeat, lists } = useView();
   const { corner, side } = useEave();
   const units = useUnits();
   const facts = document.corner ?? {};

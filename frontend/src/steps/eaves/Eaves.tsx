@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { Pick } from "../../ui/Pick";
 import { BaysSheet } from "./BaysSheet";
 import { CornerSheet } from "./CornerSheet";
@@ -17,7 +17,8 @@ type PartName = (typeof PARTS)[number]["value"];
 
 /** Eaves: air in over the bays, fill out to the plate, no cold corner, vents that keep pace. */
 export function Eaves() {
-  const { setHeat, section } = useBench();
+  const { section } = useDocument();
+  const { setHeat } = useView();
   const [part, setPart] = useState<PartName>("bays");
   // The corner is what the temperatures are about; elsewhere the Cut shows its fill.
   useEffect(() => setHeat({ show: part === "corner" ? "temperatures" : "fill", state: null }), [part, setHeat]);

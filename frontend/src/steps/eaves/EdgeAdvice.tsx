@@ -1,5 +1,5 @@
-import type { SectionDocument } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { SectionDocument } from "../../api/types";
+import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 
@@ -14,7 +14,8 @@ const RETARDERS: readonly { value: Retarder; label: string; hint: string }[] = [
 
 /** Roofs and edges without a channel of air: what may and may not be done, and who designs the rest. */
 export function EdgeAdvice() {
-  const { sectionPlan, section, editSection } = useBench();
+  const { section, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
   const advice = sectionPlan?.edge_advice ?? [];
   if (!advice.length)
     return section.kind && section.kind !== "open_floor" ? (

@@ -1,12 +1,12 @@
 import { MeasureField } from "../../inputs/MeasureField";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
 
 const [LEAST_IN, MOST_IN, STEP_IN] = [0.5, 3, 0.125];
 
 /** The air gap under the deck: dragged or typed. */
 export function GapSlider() {
-  const { document, job } = useBench();
+  const { document, job } = useDocument();
   const units = useUnits();
   const value = document.settings?.vent_gap_in ?? 1.5;
   const set = (vent_gap_in: number, merge = false) =>

@@ -1,8 +1,8 @@
 import { Button } from "@mantine/core";
-import type { EdgeDocument } from "../../api/client";
+import type { EdgeDocument } from "../../api/types";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
@@ -12,7 +12,9 @@ import { perYear } from "./words";
 
 /** Room over the plate at the eave that is cut: depth, R, what the thin strip costs, and the remedies side by side. */
 export function PlateSheet() {
-  const { act, job, section, sectionIndex, plan, document, corners, editSection, lists } = useBench();
+  const { job, section, sectionIndex, document, editSection } = useDocument();
+  const { plan, corners } = usePlanned();
+  const { act, lists } = useView();
   const { eave, corner, side } = useEave();
   const units = useUnits();
   if (!eave) return <p className="note">No wall of this section is an eave: nothing tapers here.</p>;

@@ -1,7 +1,7 @@
 import { Button, Checkbox, CloseButton, Select } from "@mantine/core";
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
@@ -17,7 +17,8 @@ const KINDS = [
 
 /** Vent area: what the attic needs against what its vents give, on which conditions, and what would make it up. */
 export function VentSheet() {
-  const { document, section, sectionPlan, plan, job } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan, plan } = usePlanned();
   const units = useUnits();
   const vents = (document.vents ?? [])
     .map((vent, index) => ({ vent, index }))

@@ -1,9 +1,10 @@
-import type { EaveCorner, EavePlan } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { EaveCorner, EavePlan } from "../../api/types";
+import { useDocument, usePlanned } from "../../state/context";
 
 /** The eave that is cut at A: its plan, its solved corner, its side. */
 export function useEave(): { eave: EavePlan | undefined; corner: EaveCorner | undefined; side: string } {
-  const { drawing, section, sectionPlan, corners } = useBench();
+  const { section } = useDocument();
+  const { drawing, sectionPlan, corners } = usePlanned();
   const cut = drawing?.cut?.section === section.id ? drawing.cut : null;
   const eaves = sectionPlan?.eaves ?? [];
   const eave = eaves.find((e) => e.edge === cut?.ends[0]?.edge) ?? eaves[0];

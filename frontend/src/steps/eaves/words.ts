@@ -1,4 +1,4 @@
-import type { EaveCorner } from "../../api/client";
+import type { EaveCorner } from "../../api/types";
 import { money } from "../../drawings/rack/rows";
 import type { Units } from "../../ui/units";
 

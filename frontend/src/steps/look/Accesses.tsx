@@ -1,9 +1,9 @@
 import { Button, Select } from "@mantine/core";
-import type { AccessDocument, SectionDocument } from "../../api/client";
+import type { AccessDocument, SectionDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
 
 const KINDS = [
@@ -21,7 +21,7 @@ const USUAL_IN: Record<string, [number, number]> = {
 
 /** The ways in: what goes up must fit through them, and their opening takes no fill. */
 export function Accesses() {
-  const { document, section, job } = useBench();
+  const { document, section, job } = useDocument();
   const accesses = document.accesses ?? [];
   return (
     <Part title="Ways in" aside={accesses.length ? `${accesses.length}` : "none recorded"}>
@@ -52,7 +52,7 @@ function middleOf(section: SectionDocument): [number, number] {
 }
 
 function Access({ access, index }: { access: AccessDocument; index: number }) {
-  const { document, job } = useBench();
+  const { document, job } = useDocument();
   const sections = document.sections ?? [];
   const owner = sections.find((s) => s.id === access.section) ?? sections[0];
   const xs = owner?.outline_ft.map((p) => p[0]) ?? [0];

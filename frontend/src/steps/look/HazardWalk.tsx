@@ -1,9 +1,9 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
-import type { HazardDocument, JobDocument } from "../../api/client";
+import type { HazardDocument, JobDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { FieldFlags } from "../../inputs/FieldFlags";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
@@ -19,7 +19,8 @@ const STATUSES = [
 
 /** The hazards, one by one in the order of the walk. What is not answered stays a question; it is never taken as absent. */
 export function HazardWalk() {
-  const { document, lists } = useBench();
+  const { document } = useDocument();
+  const { lists } = useView();
   const answered = new Map((document.hazards ?? []).map((h) => [h.kind, h]));
   const kinds = [...Object.keys(lists.hazards), ...[...answered.keys()].filter((kind) => !lists.hazards[kind])];
   const first = kinds.find((kind) => !answered.get(kind)?.status);
@@ -64,7 +65,8 @@ function Hazard({
   onNext: () => void;
   onStay: () => void;
 }) {
-  const { document, job, lists } = useBench();
+  const { document, job } = useDocument();
+  const { lists } = useView();
   const about = lists.hazards[kind];
   const title = about?.title ?? kind.replaceAll("_", " ");
   const index = document.hazards?.findIndex((h) => h.kind === kind) ?? -1;

@@ -1,8 +1,8 @@
 import { Checkbox } from "@mantine/core";
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
 import { ZoneSelect } from "../../inputs/ZoneSelect";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
@@ -17,7 +17,8 @@ const yes = (value: boolean | null | undefined) =>
 
 /** Whose house it is, why the visit was asked for, and what can be said of it from outside. */
 export function House() {
-  const { document, job, lists } = useBench();
+  const { document, job } = useDocument();
+  const { lists } = useView();
   const house = document.house;
   const concerns = house?.concerns ?? [];
   const own = concerns.filter((c) => !lists.concerns.includes(c)).join("; ");

@@ -1,4 +1,4 @@
-import { useBench } from "../../state/context";
+import { useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Accesses } from "./Accesses";
 import { HazardWalk } from "./HazardWalk";
@@ -7,7 +7,7 @@ import { FloorPhotos } from "./Photos";
 
 /** Look over: why the visit, the house, the ways in, and the hazards, before anyone lies down in old fill. */
 export function LookOver() {
-  const { lists } = useBench();
+  const { lists } = useView();
   return (
     <>
       <Part title="Before you go up">

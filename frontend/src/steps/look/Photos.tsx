@@ -1,7 +1,8 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
-import { ask, type PhotoAnswer, type ProblemError } from "../../api/client";
-import { useBench } from "../../state/context";
+import { ask, type ProblemError } from "../../api/client";
+import type { PhotoAnswer } from "../../api/types";
+import { useDocument, useView } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
 import { Part } from "../../ui/Part";
 import { TextField } from "../../ui/TextField";
@@ -98,7 +99,8 @@ export function PhotoStrip({ files, onRemove }: { files: readonly string[]; onRe
 
 /** Photos of places: each pinned to the floor of the section it was taken in. */
 export function FloorPhotos() {
-  const { document, section, job, tool, setTool, picked, pick } = useBench();
+  const { document, section, job } = useDocument();
+  const { tool, setTool, picked, pick } = useView();
   const photos = (document.photos ?? []).map((photo, index) => ({ photo, index, id: photo.id ?? String(index) }));
   const mine = photos.filter(({ photo }) => photo.section === section.id || !photo.section);
   const chosen = picked?.kind === "photo" ? mine.find(({ id }) => id === picked.id) : undefined;

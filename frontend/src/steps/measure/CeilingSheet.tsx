@@ -1,5 +1,5 @@
 import { Select } from "@mantine/core";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
 
 const BOARDS = [
@@ -19,7 +19,7 @@ const RETARDERS = [
 
 /** What the fill will rest on. */
 export function CeilingSheet() {
-  const { section, editSection } = useBench();
+  const { section, editSection } = useDocument();
   const set = (key: "board" | "vapor_retarder", value: string | null) =>
     editSection("the ceiling", (s) => {
       s.ceiling = { ...s.ceiling, [key]: value } as typeof s.ceiling;

@@ -2,13 +2,13 @@ import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
 import { ask, askForFile, type ProblemError } from "../../api/client";
 import { fileName } from "../../document/jobFile";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 
 type Item = { section: string } & Record<string, unknown>;
 
 /** Readings or features as CSV, out and in. A file that cannot be used says at which line, and changes nothing. */
 export function CsvFile({ what, onItems }: { what: "readings" | "features"; onItems: (items: Item[]) => void }) {
-  const { document } = useBench();
+  const { document } = useDocument();
   const [said, setSaid] = useState<string[]>([]);
   const [bad, setBad] = useState(false);
   const sections = document.sections ?? [];

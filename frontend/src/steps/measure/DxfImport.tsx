@@ -1,8 +1,10 @@
 import { Button, FileButton, Select } from "@mantine/core";
 import { useState } from "react";
-import { ask, type DxfAnswer, type ProblemError } from "../../api/client";
-import { addSection, setOutline } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { ask, type ProblemError } from "../../api/client";
+import type { DxfAnswer } from "../../api/types";
+import { setOutline } from "../../document/outline";
+import { addSection } from "../../document/sections";
+import { useDocument } from "../../state/context";
 
 const MOST_MB = 10;
 const UNITS = [
@@ -15,7 +17,7 @@ const UNITS = [
 
 /** Closed polylines of one layer of a DXF drawing as outlines: the first for this section, the others as new ones. */
 export function DxfImport() {
-  const { section, job } = useBench();
+  const { section, job } = useDocument();
   const [file, setFile] = useState<File | null>(null);
   const [found, setFound] = useState<DxfAnswer | null>(null);
   const [layer, setLayer] = useState<string | null>(null);

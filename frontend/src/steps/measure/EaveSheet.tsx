@@ -1,10 +1,10 @@
 import { Select } from "@mantine/core";
 import { useState } from "react";
-import type { EdgeDocument } from "../../api/client";
+import type { EdgeDocument } from "../../api/types";
 import { eavesOf } from "../../document/rectangle";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 
@@ -17,7 +17,8 @@ const SOFFITS = [
 
 /** Heel, pitch and soffit: once for all eaves, or eave by eave. */
 export function EaveSheet() {
-  const { section, sectionIndex, editSection, drawing } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { drawing } = usePlanned();
   const eaves = eavesOf(section);
   const alike =
     new Set(

@@ -1,12 +1,12 @@
 import { Button, Select } from "@mantine/core";
-import type { FeatureDocument, FeatureKind } from "../../api/client";
+import type { FeatureDocument, FeatureKind } from "../../api/types";
 import { newId } from "../../document/outline";
 import { SignIcon } from "../../drawings/floor/symbols";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
 import { PlaceFields } from "../../inputs/PlaceFields";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
@@ -17,7 +17,8 @@ const SAME = new Set(["plumbing_stack", "hatch"]);
 
 /** What stands in the attic: pick a sign and tap where it stands, or just count it. */
 export function FeaturesSheet() {
-  const { section, sectionIndex, lists, tool, setTool, editSection, picked, pick, narrow } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { lists, tool, setTool, picked, pick, narrow } = useView();
   const features = section.features ?? [];
   const placing = tool.kind === "features" ? tool.place : null;
   const chosen = features.findIndex((f, i) => picked?.kind === "feature" && (f.id ?? String(i)) === picked.id);
@@ -123,7 +124,8 @@ const yes = (value: boolean | null | undefined) =>
 
 /** One feature: what has to be known of its kind, its size, its place or its number. */
 export function Feature({ feature, index }: { feature: FeatureDocument; index: number }) {
-  const { section, sectionIndex, lists, editSection, pick } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { lists, pick } = useView();
   const about: FeatureKind | undefined = lists.features[feature.kind];
   const title = about?.title ?? feature.kind.replaceAll("_", " ");
   const path = `sections[${sectionIndex}].features[${index}]`;

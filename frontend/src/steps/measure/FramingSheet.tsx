@@ -1,5 +1,5 @@
 import { MeasureField } from "../../inputs/MeasureField";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -9,7 +9,7 @@ const DEPTHS_IN = [3.5, 5.5, 7.25, 9.25, 11.25];
 
 /** The framing in the floor: joists or trusses, which way they run, how far apart and how deep. */
 export function FramingSheet() {
-  const { section, sectionIndex, editSection } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
   const at = `sections[${sectionIndex}]`;
   const framing = section.framing;
   const units = useUnits();

@@ -1,8 +1,8 @@
 import { Button, Select } from "@mantine/core";
-import type { SectionDocument } from "../../api/client";
+import type { SectionDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { MeasureField } from "../../inputs/MeasureField";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
 
 type Hole = NonNullable<SectionDocument["holes"]>[number];
@@ -22,7 +22,7 @@ const box = (x: number, y: number, wide: number, high: number): [number, number]
 
 /** Floor that is not there. Boxes here; other shapes come in with a job file. */
 export function Holes() {
-  const { section, sectionIndex, editSection } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
   const holes = section.holes ?? [];
   const middle = (axis: 0 | 1) => {
     const values = section.outline_ft.map((p) => p[axis]);

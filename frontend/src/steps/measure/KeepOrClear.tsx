@@ -1,7 +1,7 @@
-import type { OldFillPlan } from "../../api/client";
+import type { OldFillPlan } from "../../api/types";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
 import { FieldFlags } from "../../inputs/FieldFlags";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
@@ -9,7 +9,8 @@ const NAMES: Record<string, string> = { keep: "Keep", relay: "Re-lay", lift: "Li
 
 /** Keep, re-lay, lift or clear: what the record speaks for and why, and what was decided. */
 export function KeepOrClear() {
-  const { document, section, sectionIndex, sectionPlan, job } = useBench();
+  const { document, section, sectionIndex, job } = useDocument();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const found: OldFillPlan | null | undefined = sectionPlan?.old_fill;
   if (!found?.options.length) return null;

@@ -1,9 +1,9 @@
 import { Select } from "@mantine/core";
-import type { SectionDocument } from "../../api/client";
+import type { SectionDocument } from "../../api/types";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -21,7 +21,8 @@ type Cavity = NonNullable<SectionDocument["cavity"]>;
 
 /** What kind of section this is, and the dimensions that kind has of its own. */
 export function KindSheet() {
-  const { section, sectionIndex, editSection, sectionPlan } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const at = `sections[${sectionIndex}]`;
   const slope = (change: Partial<Slope>) =>

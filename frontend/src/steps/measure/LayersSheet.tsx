@@ -1,9 +1,9 @@
 import { Button, Select } from "@mantine/core";
-import type { LayerDocument } from "../../api/client";
+import type { LayerDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
@@ -34,7 +34,8 @@ const MOST_LAYERS = 20;
 
 /** What lies there, from the ceiling up, layer by layer. */
 export function LayersSheet() {
-  const { section, editSection, sectionPlan } = useBench();
+  const { section, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const layers = section.existing;
   const now = sectionPlan?.r_existing;
@@ -76,7 +77,8 @@ export function LayersSheet() {
 const fresh = () => ({ id: newId(), material: "glass_batt" }) as LayerDocument;
 
 function Layer({ layer, index, count }: { layer: LayerDocument; index: number; count: number }) {
-  const { sectionIndex, editSection, lists } = useBench();
+  const { sectionIndex, editSection } = useDocument();
+  const { lists } = useView();
   const at = `sections[${sectionIndex}].existing[${index}]`;
   const set = (change: Partial<LayerDocument>) =>
     editSection("the old fill", (s) => {

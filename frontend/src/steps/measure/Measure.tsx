@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { useBench } from "../../state/context";
+import { useDocument, useView } from "../../state/context";
 import type { Tool } from "../../state/tool";
 import { Pick } from "../../ui/Pick";
 import { CeilingSheet } from "./CeilingSheet";
@@ -31,7 +31,8 @@ const TOOLS: Record<PartName, Tool> = {
 
 /** Measure: the floor, what lies on it, what stands in it, and where insulation and ceiling part company. */
 export function Measure() {
-  const { section, setTool, pick } = useBench();
+  const { section } = useDocument();
+  const { setTool, pick } = useView();
   const [part, setPart] = useState<PartName>("floor");
   useEffect(() => {
     setTool(TOOLS[part]);

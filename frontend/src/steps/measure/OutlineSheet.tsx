@@ -1,11 +1,12 @@
 import { Button, Select } from "@mantine/core";
-import type { EdgeDocument } from "../../api/client";
-import { insertCorner, lengthOf, moveCorner, moveSection, removeCorner, setWallLength } from "../../document/outline";
+import type { EdgeDocument } from "../../api/types";
+import { insertCorner, lengthOf, moveCorner, removeCorner, setWallLength } from "../../document/outline";
 import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../../document/rectangle";
+import { moveSection } from "../../document/sections";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { PlaceFields } from "../../inputs/PlaceFields";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { DxfImport } from "./DxfImport";
@@ -22,7 +23,8 @@ const EDGES = [
 
 /** The outline: as a rectangle, wall by wall, by a walk with the tape, or out of a drawing. */
 export function OutlineSheet() {
-  const { section, sectionIndex, editSection, picked, narrow } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { picked, narrow } = useView();
   const floor = rectangleOf(section);
   const at = `sections[${sectionIndex}]`;
   const form = roofForm(section);
@@ -91,7 +93,8 @@ export function OutlineSheet() {
 }
 
 function Walls() {
-  const { document, section, sectionIndex, editSection, drawing } = useBench();
+  const { document, section, sectionIndex, editSection } = useDocument();
+  const { drawing } = usePlanned();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   const others = document.sections?.filter((s) => s.id !== section.id) ?? [];
   return (
@@ -147,7 +150,8 @@ function Walls() {
 
 /** One corner: where it is, and out with it. */
 export function Corner({ index }: { index: number }) {
-  const { section, sectionIndex, editSection, pick } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { pick } = useView();
   const corner = section.outline_ft[index];
   if (!corner) return null;
   return (
@@ -175,7 +179,7 @@ export function Corner({ index }: { index: number }) {
 }
 
 function Move() {
-  const { section, sectionIndex, editSection } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
   const [x, y] = section.outline_ft[0] as [number, number];
   return (
     <PlaceFields

@@ -1,12 +1,13 @@
-import type { FeatureDocument } from "../../api/client";
-import { useBench } from "../../state/context";
+import type { FeatureDocument } from "../../api/types";
+import { useDocument, useView } from "../../state/context";
 import { Feature } from "./FeaturesSheet";
 import { Corner } from "./OutlineSheet";
 import { Reading } from "./ReadingsSheet";
 
 /** What is picked on the Floor, to be seen to right under it: for a thumb, which should not have to look for it. */
 export function PickedThing() {
-  const { section, picked } = useBench();
+  const { section } = useDocument();
+  const { picked } = useView();
   if (!picked) return null;
   const placeOf = (items: readonly { id?: string | null }[] | undefined, id: string) =>
     items?.findIndex((item, i) => (item.id ?? String(i)) === id) ?? -1;

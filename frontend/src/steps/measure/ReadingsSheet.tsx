@@ -2,14 +2,16 @@ import { Button } from "@mantine/core";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { PlaceFields } from "../../inputs/PlaceFields";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 import { CsvFile } from "./CsvFile";
 
 /** Depth readings, tapped on the floor: their map, mean, spread and low spots, and those to look at again. */
 export function ReadingsSheet() {
-  const { section, sectionIndex, sectionPlan, editSection, picked, pick, narrow } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
+  const { picked, pick, narrow } = useView();
   const units = useUnits();
   const readings = section.readings ?? [];
   const found = sectionPlan?.readings;
@@ -99,7 +101,9 @@ export function ReadingsSheet() {
 
 /** One reading: its depth, its place, and whether an odd one is right. */
 export function Reading({ index }: { index: number }) {
-  const { section, sectionIndex, sectionPlan, editSection, pick } = useBench();
+  const { section, sectionIndex, editSection } = useDocument();
+  const { sectionPlan } = usePlanned();
+  const { pick } = useView();
   const reading = section.readings?.[index];
   if (!reading) return null;
   const path = `sections[${sectionIndex}].readings[${index}]`;

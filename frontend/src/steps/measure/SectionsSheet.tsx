@@ -1,8 +1,9 @@
 import { Button, Select } from "@mantine/core";
 import { useState } from "react";
-import { ask, type JobDocument, type ProblemError } from "../../api/client";
-import { addSection, removeSection } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { ask, type ProblemError } from "../../api/client";
+import type { JobDocument } from "../../api/types";
+import { addSection, removeSection } from "../../document/sections";
+import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { TextField } from "../../ui/TextField";
 
@@ -10,7 +11,7 @@ const MOST_SECTIONS = 40;
 
 /** The sections of the attic: what shares framing, ceiling height and a way of being insulated. Add, join, take away. */
 export function SectionsSheet() {
-  const { document, section, job, openSection, editSection } = useBench();
+  const { document, section, job, openSection, editSection } = useDocument();
   const sections = document.sections ?? [];
   const others = sections.filter((s) => s.id !== section.id);
   const [other, setOther] = useState<string | null>(null);

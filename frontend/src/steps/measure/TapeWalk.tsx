@@ -1,13 +1,14 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
-import { ask, type ProblemError, type WalkAnswer } from "../../api/client";
+import { ask, type ProblemError } from "../../api/client";
+import type { WalkAnswer } from "../../api/types";
 import { setOutline } from "../../document/outline";
-import { useBench } from "../../state/context";
+import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
 
 /** The runs as they are walked. The closing error is shown, and is spread where it is small enough. */
 export function TapeWalk() {
-  const { section, editSection } = useBench();
+  const { section, editSection } = useDocument();
   const units = useUnits();
   const [text, setText] = useState("");
   const [found, setFound] = useState<WalkAnswer | null>(null);

@@ -1,7 +1,7 @@
-import type { JobDocument, Place } from "../../api/client";
+import type { JobDocument, Place } from "../../api/types";
 import { newId } from "../../document/outline";
 import { NumberField } from "../../inputs/NumberField";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 
@@ -15,7 +15,7 @@ const FOUND = [
 
 /** Where poor contact hides, place by place, and the holes that should be there, ticked off. */
 export function WalkOver() {
-  const { plan } = useBench();
+  const { plan } = usePlanned();
   const places = plan?.look.contact ?? [];
   const holes = plan?.look.holes ?? [];
   return (
@@ -36,7 +36,7 @@ export function WalkOver() {
 }
 
 function ContactPlace({ place }: { place: Place }) {
-  const { document, job } = useBench();
+  const { document, job } = useDocument();
   const mine = (look: Look) => look.place === place.place && (look.section ?? null) === (place.section ?? null);
   const found = document.contact?.find(mine)?.found;
   return (
@@ -62,7 +62,7 @@ function ContactPlace({ place }: { place: Place }) {
 }
 
 function HoleLine({ hole }: { hole: { trade: string; what: string; expected: number | null; found: number | null } }) {
-  const { job } = useBench();
+  const { job } = useDocument();
   const set = (change: Partial<Hole>) =>
     job.edit("the holes", (d) => {
       d.holes_expected ??= [];

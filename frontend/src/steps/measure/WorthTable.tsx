@@ -1,11 +1,11 @@
 import { Table } from "@mantine/core";
-import { useBench } from "../../state/context";
+import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
 /** What the old fill is worth and why: R as labelled, and what each defect takes. */
 export function WorthTable() {
-  const { sectionPlan } = useBench();
+  const { sectionPlan } = usePlanned();
   const units = useUnits();
   const steps = sectionPlan?.old_fill?.worth ?? [];
   if (steps.length === 0) return null;

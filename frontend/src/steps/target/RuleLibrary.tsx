@@ -1,6 +1,6 @@
 import { TextInput } from "@mantine/core";
 import { useState } from "react";
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { useFirm } from "../../state/useFirm";
 import { useUnits } from "../../ui/units";
 

@@ -1,10 +1,10 @@
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
 /** Every figure that can be named for this section on one scale, the one used marked, each with where it comes from. */
 export function TargetScale() {
-  const { sectionPlan, rack } = useBench();
+  const { sectionPlan, rack } = usePlanned();
   const units = useUnits();
   const figures = sectionPlan?.target_scale ?? [];
   if (!figures.length) return null;
@@ -48,7 +48,8 @@ export function TargetScale() {
 
 /** The code's whole row for the zone, edition by edition. */
 export function CodeTable() {
-  const { lists, document } = useBench();
+  const { document } = useDocument();
+  const { lists } = useView();
   const units = useUnits();
   const zone = document.house?.climate_zone;
   const lines = zone ? lists.code_table[zone] : undefined;
@@ -84,7 +85,8 @@ export function CodeTable() {
 
 /** The raised-heel allowance, tested at every eave and not assumed. */
 export function HeelTests() {
-  const { sectionPlan, drawing, section } = useBench();
+  const { section } = useDocument();
+  const { sectionPlan, drawing } = usePlanned();
   const units = useUnits();
   const tests = sectionPlan?.heel_tests ?? [];
   if (!tests.length) return null;

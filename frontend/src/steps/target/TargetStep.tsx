@@ -1,8 +1,8 @@
 import { Checkbox, Select } from "@mantine/core";
-import type { JobDocument } from "../../api/client";
+import type { JobDocument } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
 import { ZoneSelect } from "../../inputs/ZoneSelect";
-import { useBench } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
@@ -15,7 +15,9 @@ type Target = NonNullable<JobDocument["target"]>;
 
 /** Target: which R to reach, and by which rule. */
 export function TargetStep() {
-  const { document, section, sectionPlan, plan, job, lists } = useBench();
+  const { document, section, job } = useDocument();
+  const { sectionPlan, plan } = usePlanned();
+  const { lists } = useView();
   const units = useUnits();
   const own = section.target;
   const target: Target = own ?? document.target ?? {};

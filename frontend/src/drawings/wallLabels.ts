@@ -1,42 +1,11 @@
-import type { DrawnCut, DrawnSection } from "../../api/client";
-import { type Box, crosses, overlap, type Segment } from "../labels";
-
-/** From feet on the floor to pixels, and back; north is up. */
-export interface Frame {
-  x: (ft: number) => number;
-  y: (ft: number) => number;
-  back: (px: number, py: number) => [number, number];
-  scale: number;
-}
-
-const MARGIN_X = 96;
-const MARGIN_TOP = 54;
-const MARGIN_BOTTOM = 56;
-
-export function floorFrame(outline: readonly (readonly [number, number])[], width: number, height: number): Frame {
-  const xs = outline.map(([x]) => x);
-  const ys = outline.map(([, y]) => y);
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const marginX = Math.min(MARGIN_X, width * 0.19);
-  const scale = Math.max(
-    0.5,
-    Math.min((width - 2 * marginX) / (x1 - x0), (height - MARGIN_TOP - MARGIN_BOTTOM) / (y1 - y0)),
-  );
-  const left = (width - (x1 - x0) * scale) / 2;
-  const top = MARGIN_TOP + (height - MARGIN_TOP - MARGIN_BOTTOM - (y1 - y0) * scale) / 2;
-  return {
-    scale,
-    x: (ft) => left + (ft - x0) * scale,
-    y: (ft) => top + (y1 - ft) * scale,
-    back: (px, py) => [(px - left) / scale + x0, y1 - (py - top) / scale],
-  };
-}
+import type { DrawnCut, DrawnSection } from "../api/types";
+import type { Frame } from "./frame";
+import { type Box, crosses, overlap, type Segment } from "./labels";
 
 const OUTSIDE_FT = 1.2;
 const SHARES = [0.5, 0.2, 0.8, 0.35, 0.65, 0.1, 0.9, 0.02, 0.98];
 const LINE_PX = 18;
 const END_PX = 16;
-
 type Edge = DrawnSection["edges"][number];
 
 export interface EdgeLabel {
@@ -145,43 +114,4 @@ export function nameLabel(
     if (!taken.some((other) => overlap([x - half, y - 14, x + half, y + 5], other))) return { x, y, text };
   }
   return null;
-}
-
-export function Marker({ x, y }: { x: number; y: number }) {
-  return <path className="marker" d={`M${x} ${y}v-13l8 4l-8 4`} />;
-}
-
-export function KeepOut({
-  kept,
-  frame,
-}: {
-  kept: { name: string; corners_ft: readonly (readonly [number, number])[] };
-  frame: Frame;
-}) {
-  const points = kept.corners_ft.map(([x, y]) => [frame.x(x), frame.y(y)] as const);
-  const [a, b, c, d] = points;
-  if (!a || !b || !c || !d) return null;
-  const middle = [(a[0] + c[0]) / 2, (a[1] + c[1]) / 2] as const;
-  const name = kept.name.replaceAll("_", " ");
-  if (kept.name === "recessed_light" || kept.name === "flue") {
-    const radius = Math.max(4, Math.abs(b[0] - a[0]) / 2);
-    return (
-      <g className="keep-out">
-        <title>{name}</title>
-        <circle cx={middle[0]} cy={middle[1]} r={radius} className="clear" />
-        <circle cx={middle[0]} cy={middle[1]} r={radius / 2} />
-      </g>
-    );
-  }
-  return (
-    <g className={kept.name === "hatch" ? "keep-out way-in" : "keep-out"}>
-      <title>{name}</title>
-      <polygon points={points.map((p) => p.join(",")).join(" ")} />
-      {kept.name === "hatch" ? (
-        <path d={`M${middle[0] - 4} ${middle[1]}h8M${middle[0]} ${middle[1] - 4}v8`} />
-      ) : (
-        <path d={`M${a[0]} ${a[1]}L${c[0]} ${c[1]}M${b[0]} ${b[1]}L${d[0]} ${d[1]}`} />
-      )}
-    </g>
-  );
 }

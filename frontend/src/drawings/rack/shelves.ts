@@ -1,0 +1,44 @@
+import type { Way } from "../../api/types";
+
+export const METHODS: readonly { id: string; title: string }[] = [
+  { id: "top_up", title: "Over what is there" },
+  { id: "lift_and_fill", title: "Lift and fill" },
+  { id: "clear_and_blow", title: "Cleared out first" },
+  { id: "batts_across", title: "Batts across" },
+  { id: "batts_between_and_across", title: "Batts between and across" },
+  { id: "batts_between_blown_cap", title: "Batts between, blown cap" },
+];
+
+export interface Shelf {
+  id: string;
+  title: string;
+  ways: Way[];
+}
+
+/** Open ways by their place for the aim, then the blocked ones. */
+export function inOrder(ways: readonly Way[], aim: string): Way[] {
+  const place = (way: Way) => way.weighed.ranks?.[aim] ?? Number.POSITIVE_INFINITY;
+  return [...ways].sort((a, b) => {
+    const [x, y] = [place(a), place(b)];
+    if (x !== y) return x - y;
+    return Number(a.weighed.step_r !== null) - Number(b.weighed.step_r !== null);
+  });
+}
+
+/** First the one picked and the best of each method, then a shelf for each. The first shelf goes by the targets as they are set. */
+export function shelves(ways: readonly Way[], aim: string, picked: string | null): Shelf[] {
+  const byMethod = METHODS.map(({ id, title }) => ({
+    id,
+    title,
+    ways: inOrder(
+      ways.filter((way) => way.weighed.method === id),
+      aim,
+    ),
+  })).filter((shelf) => shelf.ways.length);
+  const best = byMethod
+    .map((shelf) => shelf.ways.find((way) => way.weighed.step_r === null) ?? shelf.ways[0])
+    .filter((way) => way !== undefined);
+  const here = ways.find((way) => way.weighed.id === picked);
+  const first = here && !best.includes(here) ? [here, ...best] : best;
+  return [{ id: "best", title: "The best of each method", ways: inOrder(first, aim) }, ...byMethod];
+}
