@@ -19,7 +19,7 @@ EAVES_PARTS = ("bays", "plate", "corner", "vents")
 PARTS_OF = {"Measure": PARTS, "Choose": CHOOSE_PARTS, "Eaves": EAVES_PARTS}
 ROOT = Path(__file__).parent.parent.parent
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
-TOKENS = (ROOT / "frontend" / "src" / "app" / "tokens.css").read_text()
+TOKENS = (ROOT / "frontend" / "src" / "theme" / "tokens.css").read_text()
 
 # Boxes of the labels in the drawings, and those lines that run through them and are not hidden under them.
 CLASHES = """() => {

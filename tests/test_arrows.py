@@ -1,0 +1,158 @@
+"""Arrows run one way: a room imports only rooms of a lower level, and the core touches neither files, network nor clock."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+PACKAGE = Path(__file__).parent.parent / "src" / "elm_cover"
+# Rooms of the core by level; a room takes from its own modules and from rooms of a lower level.
+CORE = {
+    "base": 0,
+    "floor": 1,
+    "climate": 1,
+    "layers": 2,
+    "eaves": 3,
+    "batts": 3,
+    "enclosed": 3,
+    "hazards": 3,
+    "preparation": 3,
+    "given": 4,
+    "from_job": 5,
+    "target": 5,
+    "old_fill": 5,
+    "money": 6,
+    "corner": 7,
+    "laying": 7,
+    "section": 8,
+    "rack": 8,
+    "plan": 9,
+    "drawing": 10,
+}
+# What else there is, by what it may take from.
+AROUND = {
+    "job": set(),
+    "core": {"job"},
+    "edits": {"core", "job"},
+    "formats": {"core", "job"},
+    "papers": {"core", "formats", "job"},
+    "store": set(),
+    "api": {"core", "edits", "formats", "job", "papers", "store"},
+    "demo": {"core", "formats", "job", "store"},
+}
+KNOW_THE_JOB = {"from_job", "plan"}
+FORBIDDEN_IN_CORE = {
+    "flask",
+    "flask_openapi3",
+    "peewee",
+    "pathlib",
+    "os",
+    "time",
+    "io",
+    "sqlite3",
+    "requests",
+    "logging",
+}
+DOORS = {"job", "core/plan", "core/drawing"}
+
+
+def modules(under: Path) -> list[Path]:
+    return sorted(under.rglob("*.py"))
+
+
+def imported(path: Path) -> Iterator[tuple[str, ast.AST]]:
+    """Every module that a file imports, by its full name, with the statement; relative ones resolved."""
+    package = ["elm_cover", *path.relative_to(PACKAGE).parent.parts]
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Import):
+            yield from ((alias.name, node) for alias in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            base = package[: len(package) - node.level + 1] if node.level else []
+            yield ".".join([*base, *([node.module] if node.module else [])]), node
+
+
+def test_rooms_of_the_core_take_only_from_lower_rooms() -> None:
+    wrong, seen = [], 0
+    for path in modules(PACKAGE / "core"):
+        room = path.relative_to(PACKAGE / "core").parts[0]
+        if room == "__init__.py":
+            continue
+        for name, _ in imported(path):
+            parts = name.split(".")
+            if parts[:2] != ["elm_cover", "core"]:
+                continue
+            other = parts[2]
+            seen += 1
+            if other != room and CORE[other] >= CORE[room]:
+                wrong.append(f"{path.relative_to(PACKAGE)} takes from {other}")
+    assert seen > 300, "the walk found no imports: the test looks in the wrong place"
+    assert not wrong, "\n".join(wrong)
+
+
+def test_only_the_reader_and_the_plan_know_the_job() -> None:
+    wrong = [
+        f"{path.relative_to(PACKAGE)} imports {name}"
+        for path in modules(PACKAGE / "core")
+        for name, _ in imported(path)
+        if name.startswith("elm_cover.") and name.split(".")[1] != "core"
+        if path.relative_to(PACKAGE / "core").parts[0] not in KNOW_THE_JOB or name.split(".")[1] != "job"
+    ]
+    assert not wrong, "\n".join(wrong)
+
+
+def test_the_core_has_no_files_no_server_and_no_clock() -> None:
+    wrong, seen = [], 0
+    for path in modules(PACKAGE / "core"):
+        for name, node in imported(path):
+            seen += 1
+            clock = (
+                name == "datetime"
+                and isinstance(node, ast.ImportFrom)
+                and any(a.name == "datetime" for a in node.names)
+            )
+            if name.split(".")[0] in FORBIDDEN_IN_CORE or clock:
+                wrong.append(f"{path.relative_to(PACKAGE)} imports {name}")
+        text = path.read_text(encoding="utf-8")
+        if re.search(r"\.now\(|\.today\(|(?<![\w.])(?<!def )open\(", text):
+            wrong.append(f"{path.relative_to(PACKAGE)} reads a clock or opens a file")
+    assert seen > 500
+    assert not wrong, "\n".join(wrong)
+
+
+@pytest.mark.parametrize("part", sorted(AROUND))
+def test_parts_take_only_from_parts_below_them(part: str) -> None:
+    seen = 0
+    for path in modules(PACKAGE / part):
+        for name, _ in imported(path):
+            parts = name.split(".")
+            if parts[0] != "elm_cover" or len(parts) < 2 or parts[1] in (part, "__version__"):
+                continue
+            seen += 1
+            assert parts[1] in AROUND[part], f"{path.relative_to(PACKAGE)} takes from {parts[1]}"
+    assert seen or not AROUND[part], f"{part} takes from nobody: the test looks in the wrong place"
+
+
+def test_code_stays_out_of_init_files() -> None:
+    inits = [path for path in modules(PACKAGE) if path.name == "__init__.py" and path.parent != PACKAGE]
+    assert len(inits) > 25
+    for path in inits:
+        body = ast.parse(path.read_text(encoding="utf-8")).body
+        assert body and isinstance(body[0], ast.Expr), f"{path.relative_to(PACKAGE)} has no docstring"
+        rest = [node for node in body[1:] if not (isinstance(node, ast.ImportFrom) and node.module == "__future__")]
+        door = str(path.parent.relative_to(PACKAGE)) in DOORS
+        allowed = (ast.ImportFrom, ast.Assign) if door else ()
+        assert all(isinstance(node, allowed) for node in rest), f"{path.relative_to(PACKAGE)} has code in it"
+
+
+def test_a_room_of_the_core_has_no_rooms_in_it() -> None:
+    rooms = {
+        path.relative_to(PACKAGE / "core").parts[0]
+        for path in modules(PACKAGE / "core")
+        if path.parent != PACKAGE / "core"
+    }
+    assert rooms == set(CORE)
+    assert all(len(path.relative_to(PACKAGE / "core").parts) <= 2 for path in modules(PACKAGE / "core"))
