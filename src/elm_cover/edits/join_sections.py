@@ -9,7 +9,7 @@ import uuid
 from typing import Any
 
 from ..core.base.arrays import Points
-from ..core.eaves.bays import bays
+from ..core.eaves.bays import bay_count
 from ..core.floor.join import OutlineError, join
 from ..job import Fault, JobError, read_job
 
@@ -77,9 +77,9 @@ def _bays_along(
         return []
     (a, b), (c, d) = ((points[i], points[(i + 1) % len(points)]) for points, i in ((old, index), (new, place)))
     along = (b[0] - a[0]) * (d[0] - c[0]) + (b[1] - a[1]) * (d[1] - c[1])
-    count = bays(math.dist(c, d), spacing_in)
+    count = bay_count(math.dist(c, d), spacing_in)
     shift = round(math.dist(a if along > 0 else b, c) * 12 / spacing_in)
-    last = bays(math.dist(a, b), spacing_in) - 1
+    last = bay_count(math.dist(a, b), spacing_in) - 1
     moved = [{**mark, "place": (mark["place"] if along > 0 else last - mark["place"]) - shift} for mark in marks]
     return [mark for mark in moved if 0 <= mark["place"] < count]
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from xml.sax.saxutils import escape
 
 from ..core.base.units import eighths
-from ..core.drawing.runs import reading
+from ..core.drawing.runs import read_direction
 from ..core.eaves.baffles import KINDS
 from ..core.eaves.bays import Bay
 from ..core.eaves.remedies import REMEDIES, remedy_of
@@ -40,7 +40,7 @@ def eave_lines(job: Job, result: Plan) -> Iterator[str]:
         rows = result.fields[section.id].rows
         for edge, row in rows.items():
             where = f"{section.name or section.id}, {edge_side(section.outline_ft, edge)} eave"
-            (end, _), backward = reading(section.outline_ft, edge)
+            (end, _), backward = read_direction(section.outline_ft, edge)
             numbered = list(enumerate(reversed(row.bays) if backward else row.bays, start=1))
             said = [text for what in SORTS if (text := _named(what, numbered))]
             if said:

@@ -11,8 +11,8 @@ from elm_cover.core.batts.batt import BattProduct
 from elm_cover.core.batts.rules import facing_faults
 from elm_cover.core.batts.take_off import passes
 from elm_cover.core.layers.chart import NO_FILL
-from elm_cover.core.layers.layer import OldLayer
-from elm_cover.core.layers.stack import Taper
+from elm_cover.core.layers.layer import Layer
+from elm_cover.core.layers.stack import Stack
 from tests.conftest import attic, codes, eave, planned
 
 
@@ -115,8 +115,8 @@ def test_a_facing_once_toward_the_warm_side(
 
 
 def test_at_the_eave_a_batt_is_pressed_and_then_cut_back() -> None:
-    taper = Taper((), NO_FILL, batts=(OldLayer("glass_batt", 12.0, 38.0),))
-    lying = taper.at(np.array([20.0, 9.0, 6.0, 5.9]))
+    stack = Stack((), NO_FILL, batts=(Layer("glass_batt", 12.0, 38.0),))
+    lying = stack.at(np.array([20.0, 9.0, 6.0, 5.9]))
     assert lying.top_in.tolist() == [12, 9, 6, 0]
     # Low-density batts: R₀ · (t/t₀)^0.65.
     assert lying.layers[0].r.tolist() == pytest.approx([38, 38 * 0.75**0.65, 38 * 0.5**0.65, 0])

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from elm_cover.core.corner.conduction import Air, Corners, CutSection, Material, SectionError, graded, solve
+from elm_cover.core.corner.conduction import Air, Corners, Domain, DomainError, Solid, graded, solve
 
 MM = 1e-3
 
@@ -24,18 +24,14 @@ def column(x: float, y: float) -> float:
 
 def test_iso_10211_case_1() -> None:
     regions = (
-        Material("column", box(0, 0, 0.5, 1), 1.0),
+        Solid("column", box(0, 0, 0.5, 1), 1.0),
         Air("top", box(0, 1, 0.5, 1.02), 20, 0),
         Air("side", box(-0.02, 0, 0, 1), 0, 0),
         Air("foot", box(0, -0.02, 0.5, 0), 0, 0),
         # Lines of the grid through every eighth.
-        *(
-            Material("column", box((i - 1) / 8, (j - 1) / 8, i / 8, j / 8), 1.0)
-            for i in range(1, 5)
-            for j in range(1, 9)
-        ),
+        *(Solid("column", box((i - 1) / 8, (j - 1) / 8, i / 8, j / 8), 1.0) for i in range(1, 5) for j in range(1, 9)),
     )
-    found = solve(CutSection(regions, 1 / 256, 1 / 64))
+    found = solve(Domain(regions, 1 / 256, 1 / 64))
     for i in range(1, 5):
         for j in range(1, 8):
             assert found.at(i / 8, j / 8) == pytest.approx(column(i / 8, j / 8), abs=0.1)
@@ -47,17 +43,17 @@ def test_iso_10211_case_1() -> None:
 CASE_2 = (
     Air("outside", box(0, 47.5 * MM, 500 * MM, 55 * MM), 0, 0.06),
     Air("inside", box(0, -8 * MM, 500 * MM, 0), 20, 0.11),
-    Material("insulation", box(0, 1.5 * MM, 500 * MM, 41.5 * MM), 0.029),
-    Material("concrete", box(0, 41.5 * MM, 500 * MM, 47.5 * MM), 1.15),
-    Material("aluminium", box(0, 0, 500 * MM, 1.5 * MM), 230),
-    Material("wood", box(0, 36.5 * MM, 15 * MM, 41.5 * MM), 0.12),
-    Material("aluminium", box(0, 35 * MM, 15 * MM, 36.5 * MM), 230),
-    Material("aluminium", box(0, 1.5 * MM, 1.5 * MM, 35 * MM), 230),
+    Solid("insulation", box(0, 1.5 * MM, 500 * MM, 41.5 * MM), 0.029),
+    Solid("concrete", box(0, 41.5 * MM, 500 * MM, 47.5 * MM), 1.15),
+    Solid("aluminium", box(0, 0, 500 * MM, 1.5 * MM), 230),
+    Solid("wood", box(0, 36.5 * MM, 15 * MM, 41.5 * MM), 0.12),
+    Solid("aluminium", box(0, 35 * MM, 15 * MM, 36.5 * MM), 230),
+    Solid("aluminium", box(0, 1.5 * MM, 1.5 * MM, 35 * MM), 230),
 )
 
 
 def test_iso_10211_case_2() -> None:
-    found = solve(CutSection(CASE_2, 0.5 * MM, 10 * MM))
+    found = solve(Domain(CASE_2, 0.5 * MM, 10 * MM))
     assert found.cells <= 15_000
     outside, inside = found.surfaces["outside"], found.surfaces["inside"]
     left, right = np.argmin(outside.x), np.argmax(outside.x)
@@ -74,11 +70,11 @@ def test_a_plain_slab_is_the_one_dimensional_sum() -> None:
     # Films 0.61, board 0.45 and R-38 of fill over it, in inches: U = 1 / (0.61 + 0.45 + 38 + 0.61).
     regions = (
         Air("room", box(0, -2, 30, 0), 70, 0.61),
-        Material("board", box(0, 0, 30, 0.5), 0.5 / 0.45),
-        Material("fill", box(0, 0.5, 30, 12.5), 12 / 38),
+        Solid("board", box(0, 0, 30, 0.5), 0.5 / 0.45),
+        Solid("fill", box(0, 0.5, 30, 12.5), 12 / 38),
         Air("attic", box(0, 12.5, 30, 15), 10, 0.61),
     )
-    found = solve(CutSection(regions, 0.25, 2))
+    found = solve(Domain(regions, 0.25, 2))
     r = 0.61 + 0.45 + 38 + 0.61
     assert found.surfaces["room"].total / 30 == pytest.approx(60 / r)
     assert found.surfaces["room"].temperature == pytest.approx(70 - 60 * 0.61 / r)
@@ -96,9 +92,9 @@ def test_a_slope_loses_what_its_own_length_does_not_its_staircase() -> None:
     regions = (
         Air("room", turned(0, -3, 60, 0), 20, 1.42),
         Air("attic", turned(0, 4, 60, 7), 0, 0.61),
-        Material("slab", turned(0, 0, 60, 4), 2.0),
+        Solid("slab", turned(0, 0, 60, 4), 2.0),
     )
-    found = solve(CutSection(regions, 0.1, 0.5))
+    found = solve(Domain(regions, 0.1, 0.5))
     assert found.surfaces["room"].total / 60 == pytest.approx(20 / (1.42 + 2 + 0.61), rel=0.02)
     assert found.surfaces["room"].length.sum() == pytest.approx(60, rel=0.02)
     assert np.median(found.surfaces["room"].temperature) == pytest.approx(20 * (1 - 1.42 / 4.03), abs=0.3)
@@ -117,16 +113,16 @@ def test_what_goes_in_comes_out_and_no_place_is_beyond_the_airs(
 ) -> None:
     regions = (
         Air("room", box(0, -2, wide, 0), 70, 0.61),
-        Material("a", box(0, 0, wide, high), k_a),
-        Material("b", box(0, 0, wide / 3, high / 2), k_b),
+        Solid("a", box(0, 0, wide, high), k_a),
+        Solid("b", box(0, 0, wide / 3, high / 2), k_b),
         Air("outdoors", ((0, high), (wide, high / 2), (wide, high + 2), (0, high + 2)), cold, 0.17),
     )
-    found = solve(CutSection(regions, 0.25, 1.5))
+    found = solve(Domain(regions, 0.25, 1.5))
     assert found.imbalance < 1e-9
     inside = found.temperature[np.isfinite(found.temperature)]
     assert cold - 1e-6 <= inside.min() and inside.max() <= 70 + 1e-6
     # More insulation never loses more.
-    better = solve(CutSection((*regions[:1], Material("a", regions[1].corners, k_a / 2), *regions[2:]), 0.25, 1.5))
+    better = solve(Domain((*regions[:1], Solid("a", regions[1].corners, k_a / 2), *regions[2:]), 0.25, 1.5))
     assert better.surfaces["room"].total <= found.surfaces["room"].total + 1e-9
 
 
@@ -142,10 +138,10 @@ def test_the_grid_is_fine_at_the_edges_and_grows_away_from_them() -> None:
     ("regions", "says"),
     [
         ((Air("room", box(0, 0, 4, 4), 70, 0.6),), "no material"),
-        ((Material("a", box(0, 0, 4, 4), 1.0),), "nothing to drive heat"),
-        ((Material("a", box(0, 0, 400, 400), 1.0), Air("room", box(0, -1, 400, 0), 70, 0.6)), "take a coarser one"),
+        ((Solid("a", box(0, 0, 4, 4), 1.0),), "nothing to drive heat"),
+        ((Solid("a", box(0, 0, 400, 400), 1.0), Air("room", box(0, -1, 400, 0), 70, 0.6)), "take a coarser one"),
     ],
 )
-def test_what_cannot_be_solved_says_why(regions: tuple[Material | Air, ...], says: str) -> None:
-    with pytest.raises(SectionError, match=says):
-        solve(CutSection(regions, 0.5, 0.5))
+def test_what_cannot_be_solved_says_why(regions: tuple[Solid | Air, ...], says: str) -> None:
+    with pytest.raises(DomainError, match=says):
+        solve(Domain(regions, 0.5, 0.5))

@@ -7,17 +7,17 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from elm_cover.core.corner.conduction import Material
+from elm_cover.core.corner.conduction import Solid
 from elm_cover.core.corner.lines import arrows, isotherms
-from elm_cover.core.corner.model import CORNER_FILM_R, Corner, Layer, in_wind, section_of, solve_corner
+from elm_cover.core.corner.model import CORNER_FILM_R, Corner, SettledLayer, domain_of, in_wind, solve_corner
 from elm_cover.core.corner.wind import kept_share
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.remedies import remedy_of
 
-FILL = (Layer(3.5, 11.0, "glass_batt"), Layer(12.0, 42.0, "cellulose_loose"))
+FILL = (SettledLayer(3.5, 11.0, "glass_batt"), SettledLayer(12.0, 42.0, "cellulose_loose"))
 
 
-def corner(heel_in: float = 7.5, pitch: float = 5.0, layers: tuple[Layer, ...] = FILL) -> Corner:
+def corner(heel_in: float = 7.5, pitch: float = 5.0, layers: tuple[SettledLayer, ...] = FILL) -> Corner:
     return Corner(Eave(heel_in, pitch, 1.5, 0.0), 3.5, 0.45, layers)
 
 
@@ -44,7 +44,7 @@ def test_a_higher_heel_and_more_fill_warm_the_corner() -> None:
     by_heel = [solve_corner(corner(heel), 70, 4) for heel in (4, 7, 11, 18)]
     assert [c.coldest_f for c in by_heel] == sorted(c.coldest_f for c in by_heel)
     assert [c.ceiling_flow for c in by_heel] == sorted((c.ceiling_flow for c in by_heel), reverse=True)
-    thin, thick = (solve_corner(corner(layers=(Layer(d, 3.5 * d),)), 70, 4) for d in (6.0, 14.0))
+    thin, thick = (solve_corner(corner(layers=(SettledLayer(d, 3.5 * d),)), 70, 4) for d in (6.0, 14.0))
     assert thick.ceiling_flow / thick.solution.x[-1] < thin.ceiling_flow / thin.solution.x[-1]
 
 
@@ -67,7 +67,7 @@ def test_the_edge_is_what_goes_beyond_a_floor_at_full_depth() -> None:
 
 
 def test_fill_that_settles_leaves_less_over_the_plate() -> None:
-    settled = corner(layers=(FILL[0], Layer(12.0, 42.0, "cellulose_loose", 0.88)))
+    settled = corner(layers=(FILL[0], SettledLayer(12.0, 42.0, "cellulose_loose", 0.88)))
     # At the plate's edge 5.875 in of room: 3.5 in of old R-11, the rest new at 3.5 R per in, settled to 0.88 of it.
     room = corner().eave.room_at_plate_in
     assert settled.r_up(np.array([0.0]))[0] == pytest.approx(11 + (room - 3.5) * 0.88 * 3.5)
@@ -93,8 +93,8 @@ def test_wind_takes_the_stated_share_and_nothing_from_tight_foam() -> None:
     assert kept_share("cellulose_loose", 0) == 0.75 and kept_share("sprayed_foam", 0) == 1
     still, windy = solve_corner(corner(), 70, 4), solve_corner(in_wind(corner()), 70, 4)
     assert windy.edge_flow > still.edge_flow and windy.coldest_f < still.coldest_f
-    glass = corner(layers=(Layer(12.0, 30.0, "glass_loose"),))
-    names = [r.name for r in section_of(in_wind(glass), 70, 4).regions if isinstance(r, Material)]
+    glass = corner(layers=(SettledLayer(12.0, 30.0, "glass_loose"),))
+    names = [r.name for r in domain_of(in_wind(glass), 70, 4).regions if isinstance(r, Solid)]
     assert sum("in wind" in name for name in names) == 4
 
 

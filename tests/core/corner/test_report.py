@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.climate.temperatures import climate
+from elm_cover.core.climate.temperatures import climate_of
 from elm_cover.core.corner.humidity import damp_limit, dew_point_f, mould_limit, saturation_psi
 from elm_cover.core.corner.report import verdict
 from elm_cover.core.plan import Corners, corners
@@ -33,14 +33,14 @@ def test_a_surface_is_damp_at_its_dew_point_and_mould_may_grow_before() -> None:
 
 
 def test_start_values_by_zone_each_to_be_changed() -> None:
-    five, four = climate("5A", 70), climate("4C", 70)
+    five, four = climate_of("5A", 70), climate_of("4C", 70)
     assert five is not None and four is not None
     assert (five.design_f, five.coldest_month_f, five.humidity) == (4, 25, 0.40)
     assert (four.design_f, four.coldest_month_f, four.humidity) == (15, 33, 0.50)
-    assert climate("0A", 70) == climate("1A", 70)
-    own = climate("5A", 68, 0.35, -10)
+    assert climate_of("0A", 70) == climate_of("1A", 70)
+    own = climate_of("5A", 68, 0.35, -10)
     assert own is not None and (own.design_f, own.humidity, own.by_zone) == (-10, 0.35, ("coldest_month_f",))
-    assert climate(None, 70) is None and climate(None, 70, 0.4, 4, 25) is not None
+    assert climate_of(None, 70) is None and climate_of(None, 70, 0.4, 4, 25) is not None
 
 
 def test_eaves_that_are_alike_are_solved_once_and_the_verdict_follows_the_room() -> None:

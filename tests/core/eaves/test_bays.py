@@ -9,7 +9,7 @@ import pytest
 from elm_cover.core.eaves.baffles import BaffleInput, fitting
 from elm_cover.core.eaves.bays import Mark, bay_row
 from elm_cover.core.eaves.eave import Eave
-from elm_cover.core.eaves.foam_sheets import FoamCut, foam_cuts, foam_order, sheets
+from elm_cover.core.eaves.foam_sheets import FoamCut, foam_cuts, foam_order, sheet_count
 from elm_cover.job import JobError, read_job
 from tests.conftest import attic, codes, eave, planned
 
@@ -83,8 +83,8 @@ def test_foam_is_cut_from_sheets_of_4_by_8() -> None:
     assert [(c.width_in, c.count) for c in cuts] == [(22.5, 19), (22.5, 19)]
     assert [c.length_in for c in cuts] == pytest.approx([chute, leg], abs=1e-3)
     # Two strips of 22½ in from a sheet; of 96 in two chutes of 38.7 in and three legs of 3.8 in each: ten strips.
-    assert sheets(cuts) == 5
-    assert sheets([FoamCut(14.5, 48, 6)]) == 1 and sheets([FoamCut(14.5, 48, 7)]) == 2
+    assert sheet_count(cuts) == 5
+    assert sheet_count([FoamCut(14.5, 48, 6)]) == 1 and sheet_count([FoamCut(14.5, 48, 7)]) == 2
     assert foam_order([FoamCut(50, 50, 1)], 1.0) is None
 
 

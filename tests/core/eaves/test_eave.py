@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.eaves.baffles import BaffleInput, fitting
-from elm_cover.core.eaves.bays import bay_row, bays
+from elm_cover.core.eaves.bays import bay_count, bay_row
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.roof import roof_field
 from elm_cover.core.floor.grid import grid_of
@@ -47,7 +47,7 @@ def test_a_heel_tall_enough_needs_no_chute() -> None:
 
 
 def test_bays_and_schools() -> None:
-    assert (bays(38, 24), bays(40, 16), bays(38.1, 24)) == (19, 30, 20)
+    assert (bay_count(38, 24), bay_count(40, 16), bay_count(38.1, 24)) == (19, 30, 20)
     baffles = {
         (school, soffit, spots): bay_row(38, 24, soffit, school, (), spots).baffles
         for school, soffit, spots in (

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.layers.layer import OldLayer, boundary_r, old_layer, pressed
+from elm_cover.core.layers.layer import Layer, boundary_r, old_layer, pressed
 from elm_cover.core.layers.voids import r_to_add, r_with, void_paths
 from tests.conftest import attic, planned
 
-BATT = OldLayer("glass_batt", 3.5, 11.0, void=0.08)
+BATT = Layer("glass_batt", 3.5, 11.0, void=0.08)
 B = boundary_r("gypsum_1_2")
 
 
@@ -22,13 +22,13 @@ def test_new_fill_covers_the_bare_paths_too() -> None:
 
 
 def test_gaps_open_from_above_fill_up() -> None:
-    open_gaps = OldLayer("glass_batt", 3.5, 11.0, void=0.08, open=True)
+    open_gaps = Layer("glass_batt", 3.5, 11.0, void=0.08, open=True)
     assert r_with([open_gaps], B, 30, 3.7) > r_with([BATT], B, 30, 3.7)
     assert r_with([open_gaps], B) == pytest.approx(r_with([BATT], B)), "today the gaps are still empty"
 
 
 def test_two_voided_layers_are_independent() -> None:
-    paths = void_paths([OldLayer("a", 3, 10, 0.1), OldLayer("b", 3, 20, 0.3)])
+    paths = void_paths([Layer("a", 3, 10, 0.1), Layer("b", 3, 20, 0.3)])
     assert {round(p.r_old): round(p.share, 9) for p in paths} == {30: 0.63, 10: 0.27, 20: 0.07, 0: 0.03}
 
 

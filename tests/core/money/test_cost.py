@@ -9,7 +9,7 @@ from elm_cover.core.from_job.products import product_input
 from elm_cover.core.given.energy import EnergyInput
 from elm_cover.core.money.cost import cost_of, work_hours
 from elm_cover.core.money.quantities import Quantities
-from elm_cover.core.money.saving import saving
+from elm_cover.core.money.saving import yearly_saving
 from elm_cover.job import read_job
 from tests.conftest import attic, planned
 
@@ -48,13 +48,13 @@ def test_a_price_worked_by_hand() -> None:
 
 def test_saving_by_degree_days_as_a_range() -> None:
     # 50 Btu/h·°F over 6,200 degree-days: 7.44 MBtu; / (0.1 MBtu · 0.85) therms at 1.45; cooling 800 degree-days.
-    found = saving(50, "5A", EnergyInput(), 2000)
+    found = yearly_saving(50, "5A", EnergyInput(), 2000)
     heating = 50 * 6200 * 24 / (100_000 * 0.85) * 1.45
     cooling = 50 * 800 * 24 / (3412 * 3) * 0.16
     assert (found.heating, found.cooling) == pytest.approx((heating, cooling))
     assert (found.low, found.high) == pytest.approx(((heating + cooling) * 0.75, (heating + cooling) * 1.25))
     assert found.payback_low_years == pytest.approx(2000 / found.high)
-    own = saving(50, "5A", EnergyInput(heating_degree_days=3100, cooled=False))
+    own = yearly_saving(50, "5A", EnergyInput(heating_degree_days=3100, cooled=False))
     assert own.heating == pytest.approx(heating / 2) and own.cooling == 0 and own.payback_low_years is None
 
 

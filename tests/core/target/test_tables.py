@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.layers.framing import framing_fraction
-from elm_cover.core.layers.heat_paths import Floor, u_factor
+from elm_cover.core.layers.heat_paths import Boundary, u_factor
 from elm_cover.core.target.scale import code_table
 from elm_cover.core.target.tables import EDITIONS, code_r, raised_heel_r, retrofit_r
 from tests.conftest import attic, codes, eave, planned
@@ -57,6 +57,6 @@ def test_raised_heel_holds_only_where_every_eave_has_the_room() -> None:
 def test_the_codes_u_is_quoted_and_is_worse_than_full_depth_everywhere() -> None:
     for line in code_table("5A"):
         assert line.r == code_r("5A", line.edition)
-        floor = Floor(1.67, framing_fraction(24), 3.5)
+        floor = Boundary(1.67, framing_fraction(24), 3.5)
         full = u_factor(floor, (), np.array([line.r / 2.6]), np.array([line.r]), 2.6)[0]
         assert full < line.u <= 0.035

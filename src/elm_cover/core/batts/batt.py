@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..layers.layer import OldLayer
+from ..layers.layer import Layer
 
 FACED = ("kraft", "foil")
 BATT_KINDS = ("glass_batt", "mineral_wool_batt")
@@ -37,9 +37,9 @@ class BattProduct:
         """lb/ft²; 0 while the bundle's weight is not known."""
         return 0.0 if self.bundle_lb is None else self.bundle_lb / self.bundle_ft2
 
-    def layer(self) -> OldLayer:
+    def layer(self) -> Layer:
         """The batt as a layer in place: labelled R, full thickness, snug to what is under it."""
-        return OldLayer(self.kind, self.thickness_in, self.r, weight_psf=self.weight_psf)
+        return Layer(self.kind, self.thickness_in, self.r, weight_psf=self.weight_psf)
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 
 from ..base.units import ROUNDING_SLACK, eighths
 from ..layers.framing import JOIST_WIDTH_IN
-from ..layers.layer import OldLayer
+from ..layers.layer import Layer
 from ..layers.voids import r_with
 from .batt import FACED, BattProduct
 
@@ -34,7 +34,7 @@ def across_on_framing(old_depth_in: float, joist_depth_in: float) -> bool:
 
 
 def layers_for_target(
-    under: Sequence[OldLayer], batt: BattProduct, boundary: float | None, target: float, most: int = MOST_LAYERS
+    under: Sequence[Layer], batt: BattProduct, boundary: float | None, target: float, most: int = MOST_LAYERS
 ) -> int:
     """How many layers of the batt reach the target over what lies there; most + 1 where even that many do not."""
     for count in range(most + 1):

@@ -24,7 +24,7 @@ class Climate:
     by_zone: tuple[str, ...] = ()
 
 
-def climate(
+def climate_of(
     zone: str | None,
     room_f: float,
     humidity: float | None = None,

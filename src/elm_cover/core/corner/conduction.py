@@ -34,12 +34,12 @@ MOST_CELLS = 40_000
 NEAR = 1e-9
 
 
-class SectionError(ValueError):
+class DomainError(ValueError):
     """A section that cannot be solved; the message says why."""
 
 
 @dataclass(frozen=True)
-class Material:
+class Solid:
     """A region of a material: its corners and conductivity, over 0."""
 
     name: str
@@ -58,10 +58,10 @@ class Air:
 
 
 @dataclass(frozen=True)
-class CutSection:
+class Domain:
     """What is solved: regions painted in order, later over earlier. finest: the cell size at every edge of a region."""
 
-    regions: tuple[Material | Air, ...]
+    regions: tuple[Solid | Air, ...]
     finest: float
     coarsest: float
 
@@ -161,7 +161,7 @@ def _steps(width: float, finest: float, coarsest: float, growth: float) -> Float
     return scaled
 
 
-def solve(section: CutSection) -> Solution:
+def solve(section: Domain) -> Solution:
     """Temperatures and heat flow of a section. Raises SectionError where no material meets any air, or it is too fine."""
     from scipy.sparse.linalg import spsolve
 
@@ -186,21 +186,21 @@ class System:
     films: list[_Film]
 
 
-def assembled(section: CutSection) -> System:
+def assembled(section: Domain) -> System:
     """A section's balance, ready to be solved. Raises SectionError as solve does."""
     from scipy.sparse import coo_array, diags_array
 
     x, y = _lines(section)
     owner = _painted(section, x, y)
-    given = [region.conductivity if isinstance(region, Material) else np.nan for region in section.regions]
+    given = [region.conductivity if isinstance(region, Solid) else np.nan for region in section.regions]
     k = np.array([*given, np.nan])[owner]
     count = int(np.isfinite(k).sum())
     if count == 0:
-        raise SectionError("there is no material in the section")
+        raise DomainError("there is no material in the section")
     inner = _between_cells(x, y, k)
     films = _films(section, x, y, k, owner)
     if not films:
-        raise SectionError("no material meets any air: there is nothing to drive heat")
+        raise DomainError("no material meets any air: there is nothing to drive heat")
     diagonal, right = np.zeros(count), np.zeros(count)
     for cell, conductance in ((inner.first, inner.conductance), (inner.second, inner.conductance)):
         np.add.at(diagonal, cell, conductance)
@@ -263,7 +263,7 @@ def _between_cells(x: Floats, y: Floats, k: Floats) -> _Inner:
     return _Inner(np.concatenate(first), np.concatenate(second), np.concatenate(conductance))
 
 
-def _films(section: CutSection, x: Floats, y: Floats, k: Floats, owner: Integers) -> list[_Film]:
+def _films(section: Domain, x: Floats, y: Floats, k: Floats, owner: Integers) -> list[_Film]:
     number, solid = _numbers(k), np.isfinite(k)
     mid_x, mid_y = np.meshgrid((x[:-1] + x[1:]) / 2, (y[:-1] + y[1:]) / 2)
     found = []
@@ -311,18 +311,18 @@ def _surfaces(films: Sequence[_Film], found: Floats) -> dict[str, Surface]:
     return surfaces
 
 
-def _lines(section: CutSection) -> tuple[Floats, Floats]:
+def _lines(section: Domain) -> tuple[Floats, Floats]:
     places = [corner for region in section.regions for corner in region.corners]
     x = graded([at[0] for at in places], section.finest, section.coarsest)
     y = graded([at[1] for at in places], section.finest, section.coarsest)
     if (x.size - 1) * (y.size - 1) > MOST_CELLS:
-        raise SectionError(
+        raise DomainError(
             f"the grid has {(x.size - 1) * (y.size - 1):,} cells; at most {MOST_CELLS:,}: take a coarser one"
         )
     return x, y
 
 
-def _painted(section: CutSection, x: Floats, y: Floats) -> Integers:
+def _painted(section: Domain, x: Floats, y: Floats) -> Integers:
     """Which region holds each cell's middle; one past the last where none does."""
     mid_x, mid_y = np.meshgrid((x[:-1] + x[1:]) / 2, (y[:-1] + y[1:]) / 2)
     owner = np.full(mid_x.shape, len(section.regions), dtype=np.int64)

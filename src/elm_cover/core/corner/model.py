@@ -27,7 +27,7 @@ from ..eaves.remedies import Remedy
 from ..layers.framing import WOOD_R_PER_IN
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
 from . import wind
-from .conduction import Air, Corners, CutSection, Material, Solution, solve
+from .conduction import Air, Corners, Domain, Solid, Solution, solve
 
 # Below the ceiling so much wall is drawn that the corner no longer feels where it ends.
 WALL_IN = 36.0
@@ -52,7 +52,7 @@ STILL_AIR_CONDUCTIVITY = 1.2
 
 
 @dataclass(frozen=True)
-class Layer:
+class SettledLayer:
     """A layer as settled: depth in inches, its R, what it is of, and settled / installed depth.
 
     Fill does not settle into spare room: under the chute it was blown to the chute and lies that share of it later.
@@ -74,7 +74,7 @@ class Corner:
     eave: Eave
     plate_width_in: float
     board_r: float
-    layers: tuple[Layer, ...]
+    layers: tuple[SettledLayer, ...]
     wall_r: float = WALL_R
     remedy: Remedy | None = None
     foam_r: float = 0.0
@@ -133,19 +133,19 @@ class CornerSolved:
     solution: Solution
 
 
-def section_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CutSection:
+def domain_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> Domain:
     """The eave's section, painted: air first, then wall, plate, board, fill over it, the remedy over that."""
     wide, reach = corner.plate_width_in, corner.reach_in
     top = corner.depth_in + AIR_IN + corner.eave.baffle_thickness_in
-    regions: list[Material | Air] = [
+    regions: list[Solid | Air] = [
         Air("outdoors", _box(-SHEATHING_IN - AIR_IN, -WALL_IN, 0, top), outdoor_f, OUTDOOR_FILM_R),
         Air("attic", _box(0, 0, reach, top), outdoor_f, ATTIC_FILM_R),
         Air("room", _box(wide + BOARD_IN, -WALL_IN, reach, -BOARD_IN), room_f, inside_film_r),
-        Material("sheathing", _box(-SHEATHING_IN, -WALL_IN, 0, 0), SHEATHING_IN / SHEATHING_R),
-        Material("wall", _box(0, -WALL_IN, wide, -PLATE_IN), wide / corner.wall_r),
-        Material("plate", _box(0, -PLATE_IN, wide, 0), 1 / WOOD_R_PER_IN),
-        Material("wall board", _box(wide, -WALL_IN, wide + BOARD_IN, 0), BOARD_IN / WALL_BOARD_R),
-        Material("ceiling", _box(wide, -BOARD_IN, reach, 0), BOARD_IN / corner.board_r),
+        Solid("sheathing", _box(-SHEATHING_IN, -WALL_IN, 0, 0), SHEATHING_IN / SHEATHING_R),
+        Solid("wall", _box(0, -WALL_IN, wide, -PLATE_IN), wide / corner.wall_r),
+        Solid("plate", _box(0, -PLATE_IN, wide, 0), 1 / WOOD_R_PER_IN),
+        Solid("wall board", _box(wide, -WALL_IN, wide + BOARD_IN, 0), BOARD_IN / WALL_BOARD_R),
+        Solid("ceiling", _box(wide, -BOARD_IN, reach, 0), BOARD_IN / corner.board_r),
     ]
     regions += _foam(corner)
     bottom = 0.0
@@ -156,15 +156,15 @@ def section_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: f
     if corner.remedy is not None:
         shape = _under_the_baffle(corner, 0.0, corner.depth_in, 0.0, corner.remedy.reach_in)
         if shape:
-            regions.append(Material("remedy", shape, _bounded(1 / corner.remedy.r_per_in)))
+            regions.append(Solid("remedy", shape, _bounded(1 / corner.remedy.r_per_in)))
     coarsest = max(COARSEST_IN, reach / CELLS_ACROSS, top / CELLS_ACROSS)
-    return CutSection(tuple(regions), FINEST_IN, coarsest)
+    return Domain(tuple(regions), FINEST_IN, coarsest)
 
 
 @lru_cache(maxsize=KEPT_SOLVES)
 def solve_corner(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CornerSolved:
     """Temperatures and heat of the corner. inside_film_r: 0.61 for heat, CORNER_FILM_R for damp and mould."""
-    found = solve(section_of(corner, room_f, outdoor_f, inside_film_r))
+    found = solve(domain_of(corner, room_f, outdoor_f, inside_film_r))
     room = found.surfaces["room"]
     coldest = int(np.argmin(room.temperature))
     overhead = np.isclose(room.y, -BOARD_IN)
@@ -203,7 +203,7 @@ def _bounded(conductivity: float) -> float:
     return min(max(conductivity, CONDUCTIVITY[0]), CONDUCTIVITY[1])
 
 
-def _foam(corner: Corner) -> list[Material]:
+def _foam(corner: Corner) -> list[Solid]:
     """A baffle of foam along the slope, as far in as the fill touches it."""
     thick = corner.eave.baffle_thickness_in
     if corner.foam_r <= 0 or thick <= 0:
@@ -218,26 +218,26 @@ def _foam(corner: Corner) -> list[Material]:
     still = ((start, 0.0), (full, 0.0), (full, c0 + full * slope), (start, low))
     # The fill settles away from the foam: the thin wedge between them is still air, since foam closes it above.
     return [
-        Material("settled gap", still, STILL_AIR_CONDUCTIVITY),
-        Material("foam baffle", shape, _bounded(thick / corner.foam_r)),
+        Solid("settled gap", still, STILL_AIR_CONDUCTIVITY),
+        Solid("foam baffle", shape, _bounded(thick / corner.foam_r)),
     ]
 
 
-def _strips(corner: Corner, name: str, bottom: float, layer: Layer) -> list[Material]:
+def _strips(corner: Corner, name: str, bottom: float, layer: SettledLayer) -> list[Solid]:
     """A layer; in wind its outer strips conduct more."""
     plain = _bounded(layer.depth_in / layer.r)
     top = bottom + layer.depth_in
     whole = _under_the_baffle(corner, bottom, top, settles=layer.settles)
     if not whole:
         return []
-    found = [Material(name, whole, plain)]
+    found = [Solid(name, whole, plain)]
     if corner.windy and wind.loss(layer.material) > 0:
         wide = wind.REACH_IN / wind.STRIPS
         for i in range(wind.STRIPS):
             shape = _under_the_baffle(corner, bottom, top, i * wide, (i + 1) * wide, layer.settles)
             if shape:
                 kept = float(wind.kept_share(layer.material, (i + 0.5) * wide))
-                found.append(Material(f"{name} in wind {i + 1}", shape, _bounded(plain / kept)))
+                found.append(Solid(f"{name} in wind {i + 1}", shape, _bounded(plain / kept)))
     return found
 
 

@@ -15,7 +15,7 @@ from ..climate.temperatures import Climate
 from ..eaves.remedies import REMEDIES, Remedy, remedy_of
 from ..given.energy import EnergyInput
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
-from ..money.saving import Saving, saving
+from ..money.saving import Saving, yearly_saving
 from .humidity import damp_limit, dew_point_f, mould_limit
 from .lines import Arrow, Isotherm, arrows, isotherms
 from .model import CORNER_FILM_R, Corner, CornerSolved, in_wind, solve_corner
@@ -206,7 +206,7 @@ def _brings(
         mean,
         year_btu(ua, facts),
         None if not facts.section_ua else ua / facts.section_ua,
-        None if facts.zone is None else saving(ua, facts.zone, facts.energy),
+        None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy),
         cold.coldest_f,
         verdict(climate.humidity, *_limits(cold, climate)),
         heel_in,
@@ -222,7 +222,7 @@ def _ua(flow: float, run_ft: float, climate: Climate) -> float:
 def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[float, Saving | None]:
     """What the edge costs a year beyond a floor at full depth, over the run: heat, and money."""
     ua = _ua(state.edge_flow, facts.run_ft, climate)
-    return year_btu(ua, facts), None if facts.zone is None else saving(ua, facts.zone, facts.energy)
+    return year_btu(ua, facts), None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy)
 
 
 def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:

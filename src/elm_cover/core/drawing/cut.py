@@ -15,7 +15,7 @@ from ..eaves.remedies import dressing
 from ..eaves.roof import roof_at
 from ..floor.outline import counter_clockwise
 from ..layers.chart import NO_FILL
-from ..layers.stack import Lying, Taper, depth_of
+from ..layers.stack import Lying, Stack, depth_of
 from ..old_fill.readings import depth_map
 from ..section.result import SectionFields
 from .cut_ends import cut_end, deck_shapes, place_along, wall_shapes
@@ -90,40 +90,40 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
     )
     ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
-    taper = fields.taper or (Taper(fields.today, NO_FILL) if fields.today is not None else None)
-    if taper is not None:
+    stack = fields.stack or (Stack(fields.today, NO_FILL) if fields.today is not None else None)
+    if stack is not None:
         dressed = None
-        if fields.taper is not None:
+        if fields.stack is not None:
             dressed = dressing(fields.work, fields.eaves, roof.edge, roof.plane_in)
-        lying = taper.at(roof.room_in, _old_along(fields, taper, x, y), dressed)
+        lying = stack.at(roof.room_in, _old_along(fields, stack, x, y), dressed)
         old, top = lying.under_in, lying.top_in
-        under = _under(taper, lying)
+        under = _under(stack, lying)
         if under is not None:
             shapes.append(shape("new_fill", [*polyline(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
         base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(polyline(s, under)))
-        if taper.old_in > 0:
+        if stack.old_in > 0:
             shapes.append(shape("old_fill", [*polyline(s, lying.old_in), *base], closed=True))
-        shapes += _batts(taper, lying, s)
+        shapes += _batts(stack, lying, s)
         if dressed is not None:
-            shapes += _remedy(lying.layers[len(taper.layers)].depth_in, s)
-        if taper.fill.installed_in > 0:
+            shapes += _remedy(lying.layers[len(stack.layers)].depth_in, s)
+        if stack.fill.installed_in > 0:
             shapes.append(shape("new_fill", [*polyline(s, top), *reversed(polyline(s, old))], closed=True))
             shapes.append(shape("settled", polyline(s, old + lying.new_settled_in)))
             shapes.append(shape("top", polyline(s, top)))
-        depths["old_in"] = taper.old_in
-        if fields.taper is not None:
+        depths["old_in"] = stack.old_in
+        if fields.stack is not None:
             depths |= {
-                "batts_in": depth_of(taper.batts),
-                "fill_line_in": taper.depth_in,
-                "installed_in": taper.installed_in,
-                "settled_in": taper.settled_in,
+                "batts_in": depth_of(stack.batts),
+                "fill_line_in": stack.depth_in,
+                "installed_in": stack.installed_in,
+                "settled_in": stack.settled_in,
             }
             for end in ends:
                 if end["eave"] is not None:
                     shapes += edge_shapes(
                         partial(place_along, end),
                         fields.eaves[end["edge"]],
-                        taper.depth_in,
+                        stack.depth_in,
                         fields.baffle,
                         end["bay_cut"],
                     )
@@ -140,15 +140,15 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         "ends": ends,
         "materials": {
             "old": [layer.material for layer in (fields.today or ())],
-            "batts": [layer.material for layer in (taper.batts if taper else ())],
+            "batts": [layer.material for layer in (stack.batts if stack else ())],
         },
         **depths,
     }
 
 
-def _old_along(fields: SectionFields, taper: Taper, x_ft: Floats, y_ft: Floats) -> Floats | None:
+def _old_along(fields: SectionFields, stack: Stack, x_ft: Floats, y_ft: Floats) -> Floats | None:
     """Depth of the old fill along the cut by the readings, as it lies under the new; None where the mean holds."""
-    old = taper.layers[taper.under_layers :]
+    old = stack.layers[stack.under_layers :]
     if not fields.readings or not old or not fields.today:
         return None
     places = tuple(reading.at_ft for reading in fields.readings if reading.at_ft is not None)
@@ -157,11 +157,11 @@ def _old_along(fields: SectionFields, taper: Taper, x_ft: Floats, y_ft: Floats) 
     return found * (depth_of(old) / now) if now > 0 else found
 
 
-def _under(taper: Taper, lying: Lying) -> Floats | None:
+def _under(stack: Stack, lying: Lying) -> Floats | None:
     """Top of the fill blown under lifted batts, along the cut."""
-    if not taper.under_layers:
+    if not stack.under_layers:
         return None
-    fresh: Floats = np.minimum(lying.layers[0].depth_in + taper.rise_in, lying.old_in)
+    fresh: Floats = np.minimum(lying.layers[0].depth_in + stack.rise_in, lying.old_in)
     return fresh
 
 
@@ -183,10 +183,10 @@ def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
     return shapes
 
 
-def _batts(taper: Taper, lying: Lying, s: Floats) -> list[dict[str, Any]]:
+def _batts(stack: Stack, lying: Lying, s: Floats) -> list[dict[str, Any]]:
     """New batts along the cut, layer by layer."""
     shapes, bottom = [], lying.old_in
-    for laid in lying.layers[len(lying.layers) - len(taper.batts) :]:
+    for laid in lying.layers[len(lying.layers) - len(stack.batts) :]:
         top = bottom + laid.depth_in
         shapes.append(shape("batt", [*polyline(s, top), *reversed(polyline(s, bottom))], closed=True))
         bottom = top

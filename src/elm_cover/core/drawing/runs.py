@@ -29,7 +29,7 @@ def _run(fields: SectionFields, edge: int) -> dict[str, Any]:
     along = end - start
     outward = _outward(outline, along)
     middle = (start + end) / 2
-    ends, backward = reading(outline, edge)
+    ends, backward = read_direction(outline, edge)
     row = fields.rows.get(edge)
     return {
         "edge": edge,
@@ -43,7 +43,7 @@ def _run(fields: SectionFields, edge: int) -> dict[str, Any]:
     }
 
 
-def reading(outline: Points, edge: int) -> tuple[tuple[str, str], bool]:
+def read_direction(outline: Points, edge: int) -> tuple[tuple[str, str], bool]:
     """A run is read as on the Floor, west to east or north to south: its ends, and whether its last bay comes first."""
     along = np.subtract(outline[(edge + 1) % len(outline)], outline[edge])
     if abs(along[0]) >= abs(along[1]):

@@ -110,7 +110,7 @@ class BayRow:
         return last if last < self.spacing_in - NEAR_IN else None
 
 
-def bays(run_ft: float, spacing_in: float) -> int:
+def bay_count(run_ft: float, spacing_in: float) -> int:
     """Bays along a run: ceil(run·12 / spacing)."""
     return whole_up(run_ft * 12 / spacing_in)
 
@@ -132,7 +132,7 @@ def bay_row(
     vents are recorded along the run, spread evenly over it where no bay is marked. vented: False for an unvented attic,
     which gets no baffles. A run that no air comes in at gets none either.
     """
-    count = bays(run_ft, spacing_in)
+    count = bay_count(run_ft, spacing_in)
     by_place = {mark.place: mark for mark in marks if mark.place < count}
     airs = _vented(count, soffit, by_place, spots)
     breathes = soffit not in NO_AIR or any(airs)

@@ -52,10 +52,10 @@ def foam_order(cuts: Iterable[FoamCut], thickness_in: float) -> FoamOrder | None
     lines = tuple(FoamCut(wide, long, count) for (wide, long), count in sorted(sizes.items(), reverse=True))
     if not lines or any(line.width_in > SHEET_IN[0] or line.length_in > SHEET_IN[1] for line in lines):
         return None
-    return FoamOrder(sheets(lines), thickness_in, lines)
+    return FoamOrder(sheet_count(lines), thickness_in, lines)
 
 
-def sheets(cuts: Iterable[FoamCut]) -> int:
+def sheet_count(cuts: Iterable[FoamCut]) -> int:
     """Sheets of 4 × 8 ft for all cuts: ripped to width along the sheet, strips filled longest piece first.
 
     Raises ValueError for a piece that no sheet holds.

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..base.arrays import Floats
-from .layer import OldLayer
+from .layer import Layer
 
 
 @dataclass(frozen=True, eq=False)
@@ -18,4 +18,4 @@ class Dressing:
 
 
 # What the heat paths take a remedy as: a sound layer without voids.
-REMEDY_LAYER = OldLayer(material=None, depth_in=0.0, r=0.0)
+REMEDY_LAYER = Layer(material=None, depth_in=0.0, r=0.0)

@@ -9,12 +9,12 @@ import numpy as np
 
 from ..base.arrays import Floats
 from .framing import WOOD_R_PER_IN
-from .stack import LaidLayer
+from .stack import LayerAt
 from .voids import void_shares
 
 
 @dataclass(frozen=True)
-class Floor:
+class Boundary:
     """What the paths have in common: B in R, framing share of the floor, joist depth in inches."""
 
     boundary: float
@@ -23,7 +23,7 @@ class Floor:
 
 
 def cavity_r(
-    laid: Sequence[LaidLayer], boundary: float, r_new: Floats, new_r_per_in: float, over_r: Floats | float = 0.0
+    laid: Sequence[LayerAt], boundary: float, r_new: Floats, new_r_per_in: float, over_r: Floats | float = 0.0
 ) -> Floats:
     """R between the joists at each point, voids and all, without films and board. r_new: R of the new fill there.
 
@@ -55,8 +55,8 @@ class Paths:
 
 
 def paths(
-    floor: Floor,
-    laid: Sequence[LaidLayer],
+    floor: Boundary,
+    laid: Sequence[LayerAt],
     new_settled_in: Floats,
     r_new: Floats,
     new_r_per_in: float,
@@ -82,7 +82,7 @@ def paths(
 
 
 def u_factor(
-    floor: Floor, laid: Sequence[LaidLayer], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
+    floor: Boundary, laid: Sequence[LayerAt], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
 ) -> Floats:
     """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included."""
     return paths(floor, laid, new_settled_in, r_new, new_r_per_in).u(floor.framing_fraction)

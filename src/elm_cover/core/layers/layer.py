@@ -46,7 +46,7 @@ LOOSE_GLASS_LOSS_MOST = 0.25
 
 
 @dataclass(frozen=True)
-class OldLayer:
+class Layer:
     """One layer as it lies: depth in inches, R after label or default, compression and condition.
 
     void is the share of the floor where the layer is missing or not touching (0 to 1); open tells that those gaps are
@@ -96,7 +96,7 @@ def old_layer(
     open_gaps: bool,
     density_pcf: float | None,
     label_in: float | None = None,
-) -> OldLayer:
+) -> Layer:
     """A layer as it lies today: label or depth × default, then compression, then condition.
 
     Raises KeyError without label or material.
@@ -105,7 +105,7 @@ def old_layer(
     if label_in is not None and r_label is not None:
         r_sound = compressed_r(r_label, label_in, depth_in)
     density = density_pcf if density_pcf is not None else DENSITY_PCF.get(material or "", 0.0)
-    return OldLayer(
+    return Layer(
         material, depth_in, r_sound * CONDITION_MULTIPLIER[condition], void, open_gaps, density * depth_in / 12
     )
 
@@ -116,7 +116,7 @@ def topmost_loose(materials: Sequence[str | None]) -> int:
     return loose[-1] if loose else len(materials) - 1
 
 
-def pressed(layers: Sequence[OldLayer], new_weight_psf: float) -> tuple[OldLayer, ...]:
+def pressed(layers: Sequence[Layer], new_weight_psf: float) -> tuple[Layer, ...]:
     """The layers under new fill of that weight: loose glass loses 0.10 of its depth per lb/ft², at most 0.25.
 
     Its R goes down in proportion; its weight stays. Source: handbook, compression (a default by judgement).

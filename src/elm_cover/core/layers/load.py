@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from .layer import OldLayer
+from .layer import Layer
 
 # Board makers' association, unsupported fill on gypsum, lb/ft²: (widest spacing in inches, limit). A spacing between
 # two takes the wider one's limit; wider than the last is not published.
@@ -23,6 +23,6 @@ def load_limit_psf(board: str, spacing_in: float) -> float | None:
     return None
 
 
-def load_psf(layers: Sequence[OldLayer], new_weight_psf: float) -> float:
+def load_psf(layers: Sequence[Layer], new_weight_psf: float) -> float:
     """Old and new fill resting on the board, lb/ft²."""
     return sum(layer.weight_psf for layer in layers) + new_weight_psf

@@ -14,17 +14,17 @@ import numpy as np
 from ..base.arrays import Floats
 from .chart import NewFill
 from .dressing import REMEDY_LAYER, Dressing
-from .layer import R_PER_IN, OldLayer, compression_exponent, topmost_loose
+from .layer import R_PER_IN, Layer, compression_exponent, topmost_loose
 
 # By judgement: a batt pressed to less than this share of its thickness is cut back instead.
 LEAST_PRESSED_SHARE = 0.5
 
 
 @dataclass(frozen=True, eq=False)
-class LaidLayer:
+class LayerAt:
     """A layer of old fill at many points: what it is, and its depth (in) and R there."""
 
-    layer: OldLayer
+    layer: Layer
     depth_in: Floats
     r: Floats
 
@@ -37,7 +37,7 @@ class Lying:
     over_r: R of a foam baffle that lies on it.
     """
 
-    layers: tuple[LaidLayer, ...]
+    layers: tuple[LayerAt, ...]
     old_in: Floats
     under_in: Floats
     new_installed_in: Floats
@@ -50,7 +50,7 @@ class Lying:
 
 
 @dataclass(frozen=True)
-class Taper:
+class Stack:
     """The fill of one section. layers: what lies under the new fill, at its mean depth, in inches.
 
     rise_in: how much higher the layers stand on the day than later, where they were lifted onto fresh fill.
@@ -59,11 +59,11 @@ class Taper:
     half its thickness; where there is less, it is cut back, so that nothing is jammed against the deck.
     """
 
-    layers: tuple[OldLayer, ...]
+    layers: tuple[Layer, ...]
     fill: NewFill
     rise_in: float = 0.0
     under_layers: int = 0
-    batts: tuple[OldLayer, ...] = ()
+    batts: tuple[Layer, ...] = ()
 
     @property
     def old_in(self) -> float:
@@ -94,7 +94,7 @@ class Taper:
         today = later + self.rise_in
         lies = np.minimum(today, room_in)
         share = np.divide(np.minimum(later, room_in), later, out=np.ones_like(room_in), where=later > 0)
-        layers = tuple(LaidLayer(la.layer, la.depth_in * share, la.r * share) for la in laid)
+        layers = tuple(LayerAt(la.layer, la.depth_in * share, la.r * share) for la in laid)
         batts, under = self._batts_at(room_in, lies)
         # Where a batt is cut back, loose fill takes its place; without any there is nothing.
         installed = np.maximum(0.0, np.minimum(self.depth_in, room_in) - under)
@@ -110,8 +110,8 @@ class Taper:
         filled = dressed.r_per_in > 0
         top = np.where(filled, np.minimum(self.depth_in, room_in), 0.0)
         stays = np.where(filled, 0.0, 1.0)
-        kept = [LaidLayer(la.layer, la.depth_in * stays, la.r * stays) for la in lying.layers]
-        kept.insert(len(self.layers), LaidLayer(REMEDY_LAYER, top, top * dressed.r_per_in))
+        kept = [LayerAt(la.layer, la.depth_in * stays, la.r * stays) for la in lying.layers]
+        kept.insert(len(self.layers), LayerAt(REMEDY_LAYER, top, top * dressed.r_per_in))
         return Lying(
             tuple(kept),
             lying.old_in * stays,
@@ -121,20 +121,20 @@ class Taper:
             np.where(room_in < self.depth_in, dressed.over_r, 0.0),
         )
 
-    def _batts_at(self, room_in: Floats, lies: Floats) -> tuple[tuple[LaidLayer, ...], Floats]:
+    def _batts_at(self, room_in: Floats, lies: Floats) -> tuple[tuple[LayerAt, ...], Floats]:
         """The batts where the room is room_in over what lies there, and the top of them."""
-        found: list[LaidLayer] = []
+        found: list[LayerAt] = []
         top, going_on = lies, np.ones(room_in.shape, dtype=bool)
         for batt in self.batts:
             space = np.clip(room_in - top, 0.0, batt.depth_in)
             going_on = going_on & (space >= batt.depth_in * LEAST_PRESSED_SHARE)
             depth = np.where(going_on, space, 0.0)
             exponent = compression_exponent(batt.r, batt.depth_in)
-            found.append(LaidLayer(batt, depth, batt.r * (depth / batt.depth_in) ** exponent))
+            found.append(LayerAt(batt, depth, batt.r * (depth / batt.depth_in) ** exponent))
             top = top + depth
         return tuple(found), top
 
-    def _laid(self, ones: Floats, old_in: Floats | None) -> tuple[LaidLayer, ...]:
+    def _laid(self, ones: Floats, old_in: Floats | None) -> tuple[LayerAt, ...]:
         """The layers at full room. The topmost loose old layer takes what the map says more or less than the mean."""
         depths = [ones * layer.depth_in for layer in self.layers]
         old = self.layers[self.under_layers :]
@@ -148,14 +148,14 @@ class Taper:
                 elif others > 0:
                     depths[i] = layer.depth_in * np.minimum(1.0, old_in / others)
         return tuple(
-            LaidLayer(layer, depth, depth * _r_per_in(layer)) for layer, depth in zip(self.layers, depths, strict=True)
+            LayerAt(layer, depth, depth * _r_per_in(layer)) for layer, depth in zip(self.layers, depths, strict=True)
         )
 
 
-def _r_per_in(layer: OldLayer) -> float:
+def _r_per_in(layer: Layer) -> float:
     return layer.r / layer.depth_in if layer.depth_in > 0 else R_PER_IN.get(layer.material or "", 0.0)
 
 
-def depth_of(layers: Sequence[OldLayer]) -> float:
+def depth_of(layers: Sequence[Layer]) -> float:
     """Depth of all layers, inches."""
     return sum(layer.depth_in for layer in layers)

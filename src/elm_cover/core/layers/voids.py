@@ -14,7 +14,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from .layer import OldLayer
+from .layer import Layer
 
 MOST_R_TO_ADD = 1000.0
 R_TOLERANCE = 1e-10
@@ -29,7 +29,7 @@ class VoidPath:
     open_depth_in: float
 
 
-def void_shares(layers: Sequence[OldLayer]) -> tuple[tuple[float, tuple[bool, ...]], ...]:
+def void_shares(layers: Sequence[Layer]) -> tuple[tuple[float, tuple[bool, ...]], ...]:
     """Every combination of sound and bare among the voided layers: its share of the floor, and which are bare.
 
     Shares are independent and sum to 1.
@@ -50,7 +50,7 @@ def _shares_of(voids: tuple[float, ...]) -> tuple[tuple[float, tuple[bool, ...]]
     return tuple(found)
 
 
-def void_paths(layers: Sequence[OldLayer]) -> tuple[VoidPath, ...]:
+def void_paths(layers: Sequence[Layer]) -> tuple[VoidPath, ...]:
     """The heat paths through the layers, with the R that is there on each."""
     return tuple(
         VoidPath(
@@ -62,7 +62,7 @@ def void_paths(layers: Sequence[OldLayer]) -> tuple[VoidPath, ...]:
     )
 
 
-def r_with(layers: Sequence[OldLayer], boundary: float | None, r_new: float = 0.0, new_r_per_in: float = 0.0) -> float:
+def r_with(layers: Sequence[Layer], boundary: float | None, r_new: float = 0.0, new_r_per_in: float = 0.0) -> float:
     """R of the layers with new fill on top, by parallel paths, films and board taken off again.
 
     layers: as they lie. boundary: B, or None where no layer has voids (B then cancels). r_new: R laid on top.

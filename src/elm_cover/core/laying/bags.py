@@ -8,7 +8,7 @@ from ..base.arrays import Floats
 from ..given.section import SectionInput
 from ..layers.chart import chart_bags
 from ..layers.framing import framing_fraction
-from ..layers.stack import Lying, Taper
+from ..layers.stack import Lying, Stack
 from ..money.quantities import Bags
 from .blower import Blower
 
@@ -16,7 +16,7 @@ from .blower import Blower
 def section_bags(
     section: SectionInput,
     net_ft2: float,
-    taper: Taper | None,
+    stack: Stack | None,
     blower: Blower | None,
     lying: Lying | None,
     under_psf: float,
@@ -26,15 +26,15 @@ def section_bags(
 
     under_psf: fill blown under lifted batts, lb/ft². share: of the floor for each place lying speaks of; None: all alike.
     """
-    if taper is None or blower is None:
+    if stack is None or blower is None:
         return Bags()
     bag_lb = blower.chart.bag_lb
-    chart = chart_bags(net_ft2, taper.fill, bag_lb)
+    chart = chart_bags(net_ft2, stack.fill, bag_lb)
     framing = section.spacing_in is not None and section.joist_depth_in is not None
     if section.settings.deduct_framing:
         if not framing:
             return Bags()
-        if taper.depth_in <= (section.joist_depth_in or 0.0):
+        if stack.depth_in <= (section.joist_depth_in or 0.0):
             chart *= 1 - framing_fraction(section.spacing_in or 0.0)
     under = net_ft2 * under_psf / bag_lb
     if lying is None or section.spacing_in is None or section.joist_depth_in is None:

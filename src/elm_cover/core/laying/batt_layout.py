@@ -14,14 +14,14 @@ from ..batts.take_off import PIECE_GIVES, BattTakeOff, passes, take_off
 from ..eaves.eave import Eave
 from ..eaves.roof import roof_at
 from ..given.section import SectionInput
-from ..layers.stack import LEAST_PRESSED_SHARE, Taper
+from ..layers.stack import LEAST_PRESSED_SHARE, Stack
 from .site import Site
 
 POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
 
 
 @dataclass(frozen=True, eq=False)
-class LaidBatts:
+class BattLayout:
     """A layer with the pieces behind it, for the drawing."""
 
     take_off: BattTakeOff
@@ -32,33 +32,33 @@ def laid_batts(
     section: SectionInput,
     site: Site,
     layers: tuple[BattLayer, ...],
-    taper: Taper | None,
+    stack: Stack | None,
     eaves: dict[int, Eave] | None,
     notes: Notebook,
-) -> tuple[LaidBatts, ...]:
+) -> tuple[BattLayout, ...]:
     """Every layer of batts laid out over the section; asks which way the joists run."""
-    if not layers or taper is None or eaves is None or section.spacing_in is None:
+    if not layers or stack is None or eaves is None or section.spacing_in is None:
         return ()
     if section.run is None:
         notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
         return ()
     found = []
-    for layer, asked in zip(layers, asked_layers(section, site, layers, taper, eaves), strict=True):
+    for layer, asked in zip(layers, asked_layers(section, site, layers, stack, eaves), strict=True):
         layout = lay_out(asked)
-        found.append(LaidBatts(take_off(layer, count(asked), layout.courses), layout))
+        found.append(BattLayout(take_off(layer, count(asked), layout.courses), layout))
     for code, level, text, what_to_do in way_in_faults(section, layers, eaves):
         notes.flag(code, level, text, what_to_do)
     return tuple(found)
 
 
 def asked_layers(
-    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], taper: Taper, eaves: dict[int, Eave]
+    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], stack: Stack, eaves: dict[int, Eave]
 ) -> list[LayoutAsked]:
     """What each layer is laid over. Raises ValueError while the framing is not known."""
     if section.run is None or section.spacing_in is None:
         raise ValueError("run and spacing of the framing are needed")
     found = []
-    below = taper.old_in
+    below = stack.old_in
     for layer in layers:
         found.append(
             LayoutAsked(

@@ -9,7 +9,7 @@ from ..base.notebook import Notebook
 from ..base.units import ROUNDING_SLACK, eighths, r_value
 from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, Chart, NewFill
-from ..layers.layer import OldLayer, pressed
+from ..layers.layer import Layer, pressed
 from ..layers.stack import depth_of
 from ..layers.voids import r_to_add, r_with
 
@@ -35,7 +35,7 @@ class Blower:
     """One product over the old layers of one floor: what R each row of its chart reaches there."""
 
     chart: Chart
-    layers: tuple[OldLayer, ...]
+    layers: tuple[Layer, ...]
     boundary: float | None
     interpolate: bool
     rise_in: float = 0.0

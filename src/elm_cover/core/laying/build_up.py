@@ -16,11 +16,11 @@ from ..given.choice import ChoiceInput
 from ..given.product import ProductInput
 from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, NewFill
-from ..layers.layer import OldLayer, pressed
-from ..layers.stack import Taper, depth_of
+from ..layers.layer import Layer, pressed
+from ..layers.stack import Stack, depth_of
 from ..layers.voids import r_to_add, r_with
 from ..old_fill.as_it_lies import needs_board
-from ..old_fill.keep_or_clear import Ground, action_of, ground
+from ..old_fill.keep_or_clear import Kept, action_of, ground
 from ..target.by_basis import target_r
 from .blower import Blower, depth_under, pick_fill
 from .site import Site
@@ -34,7 +34,7 @@ class BuildUp:
     """
 
     action: str
-    left: Ground | None = None
+    left: Kept | None = None
     blower: Blower | None = None
     batts: tuple[BattLayer, ...] = ()
     r_target: float | None = None
@@ -42,18 +42,18 @@ class BuildUp:
     r_added: float | None = None
     r_nominal: float | None = None
     fill: NewFill | None = None
-    taper: Taper | None = None
+    stack: Stack | None = None
     depth_for: Callable[[float], float] | None = None
 
     @property
     def under_psf(self) -> float:
         return 0.0 if self.left is None else self.left.under_weight_psf
 
-    def map_under(self, map_in: Floats | None, today: tuple[OldLayer, ...] | None) -> Floats | None:
+    def map_under(self, map_in: Floats | None, today: tuple[Layer, ...] | None) -> Floats | None:
         """A map of the old fill as it lies under the new: gone where it is cleared, a little thinner where it is pressed."""
-        if map_in is None or self.taper is None or self.action == "clear" or not today:
+        if map_in is None or self.stack is None or self.action == "clear" or not today:
             return None
-        now, later = depth_of(today), depth_of(self.taper.layers[self.taper.under_layers :])
+        now, later = depth_of(today), depth_of(self.stack.layers[self.stack.under_layers :])
         return map_in * (later / now) if now > 0 else map_in
 
     @property
@@ -98,7 +98,7 @@ def _undecided(
     site: Site,
     eaves: dict[int, Eave] | None,
     action: str,
-    left: Ground | None,
+    left: Kept | None,
     notes: Notebook,
 ) -> BuildUp:
     return BuildUp(action, left, r_target=target_r(section, site.today, site.r_existing, eaves, None, notes))
@@ -109,8 +109,8 @@ def _blown(
     site: Site,
     eaves: dict[int, Eave] | None,
     action: str,
-    left: Ground | None,
-    kept: Ground | None,
+    left: Kept | None,
+    kept: Kept | None,
     choice: ChoiceInput,
     notes: Notebook,
 ) -> BuildUp:
@@ -137,9 +137,9 @@ def _blown(
 
     r_target = target_r(section, site.today, site.r_existing, eaves, depth_for, notes)
     fill = pick_fill(section, r_target, blower, notes)
-    taper = None
+    stack = None
     if fill is not None:
-        taper = Taper(
+        stack = Stack(
             pressed(left.layers, fill.weight_psf),
             fill,
             left.rise_in,
@@ -156,7 +156,7 @@ def _blown(
         None if fill is None else fill.r + sum(layer.batt.r for layer in batts),
         None if fill is None else blower.reached(fill),
         fill,
-        taper,
+        stack,
         depth_for,
     )
 
@@ -166,7 +166,7 @@ def _batts(
     site: Site,
     eaves: dict[int, Eave] | None,
     action: str,
-    left: Ground | None,
+    left: Kept | None,
     choice: ChoiceInput,
     notes: Notebook,
 ) -> BuildUp:
@@ -222,17 +222,17 @@ def _batts(
         sum(layer.batt.r for layer in batts),
         reached,
         NO_FILL,
-        Taper(old, NO_FILL, batts=laid),
+        Stack(old, NO_FILL, batts=laid),
         depth_for,
     )
 
 
-def _as_layers(batts: Sequence[BattLayer]) -> tuple[OldLayer, ...]:
+def _as_layers(batts: Sequence[BattLayer]) -> tuple[Layer, ...]:
     return tuple(layer.batt.layer() for layer in batts)
 
 
 @lru_cache(maxsize=4096)
-def _needed_over(layers: tuple[OldLayer, ...], boundary: float | None, target: float) -> float:
+def _needed_over(layers: tuple[Layer, ...], boundary: float | None, target: float) -> float:
     """R that batts have to add over what is left: they do not drop into gaps."""
     return r_to_add(target, lambda r: r_with(layers, boundary, r))
 
@@ -245,12 +245,12 @@ def _batt(product: ProductInput | None, section: SectionInput, field: str, notes
     return product.batt
 
 
-def _place_flags(section: SectionInput, left: Ground | None, batts: Sequence[BattLayer], notes: Notebook) -> None:
+def _place_flags(section: SectionInput, left: Kept | None, batts: Sequence[BattLayer], notes: Notebook) -> None:
     """What speaks against each layer where it is to lie."""
     joists, spacing = section.joist_depth_in, section.spacing_in
     if left is None or joists is None or spacing is None:
         return
-    under: tuple[OldLayer, ...] = left.layers
+    under: tuple[Layer, ...] = left.layers
     said: set[str] = set()
     for number, layer in enumerate(batts):
         below = depth_of(under)

@@ -9,12 +9,12 @@ from ..eaves.roof import RoofField
 from ..given.section import SectionInput
 from ..layers.stack import depth_of
 from ..old_fill.as_it_lies import worth
-from ..old_fill.keep_or_clear import Ground, OldFillPlan, Removal, options, propose, removal
+from ..old_fill.keep_or_clear import Kept, OldFillPlan, Removal, options, propose, removal
 from .site import Site
 
 
 def old_fill_plan(
-    section: SectionInput, site: Site, action: str, left: Ground | None, roof: RoofField | None
+    section: SectionInput, site: Site, action: str, left: Kept | None, roof: RoofField | None
 ) -> OldFillPlan | None:
     """What the old fill is worth and what to do with it; None while it is not known."""
     if site.today is None or site.r_existing is None:

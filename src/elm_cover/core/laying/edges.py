@@ -10,7 +10,7 @@ from ..floor.outline import edge_length_ft, edge_side
 from ..given.section import SectionInput
 
 
-def eave_sections(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
+def eaves_known(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
     """Heel and pitch of every eave; None while one of them lacks either."""
     known: dict[int, Eave] = {}
     complete = True

@@ -10,8 +10,8 @@ from ..base.arrays import Floats
 from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, Chart
 from ..layers.framing import framing_fraction
-from ..layers.heat_paths import Floor, Paths, bare_u, paths
-from ..layers.stack import Lying, Taper
+from ..layers.heat_paths import Boundary, Paths, bare_u, paths
+from ..layers.stack import Lying, Stack
 from ..layers.strips import Strips
 from .site import Site
 
@@ -30,14 +30,14 @@ class Heat:
 class Laid:
     """What lies over a floor as the heat sees it. u: films and board included, mean over the floor with what is kept out."""
 
-    floor: Floor
-    taper: Taper
+    floor: Boundary
+    stack: Stack
     chart: Chart | None
 
     def paths(self, lying: Lying) -> Paths:
         """The heat paths where it lies so."""
         settled = lying.new_settled_in
-        per_in = self.chart.r_per_in(self.taper.fill.r) if self.chart and self.taper.fill.r else 0.0
+        per_in = self.chart.r_per_in(self.stack.fill.r) if self.chart and self.stack.fill.r else 0.0
         new_r = self.chart.thin_r(settled) if self.chart else np.zeros_like(settled)
         return paths(self.floor, lying.layers, settled, new_r, per_in, lying.over_r)
 
@@ -45,13 +45,13 @@ class Laid:
         return self.paths(lying).u(self.floor.framing_fraction)
 
 
-def laid_over(section: SectionInput, boundary: float | None, taper: Taper | None, chart: Chart | None) -> Laid | None:
+def laid_over(section: SectionInput, boundary: float | None, stack: Stack | None, chart: Chart | None) -> Laid | None:
     """None while board, framing or the fill is not known."""
-    if boundary is None or taper is None or (chart is None and taper.fill.r > 0):
+    if boundary is None or stack is None or (chart is None and stack.fill.r > 0):
         return None
     if section.spacing_in is None or section.joist_depth_in is None:
         return None
-    return Laid(Floor(boundary, framing_fraction(section.spacing_in), section.joist_depth_in), taper, chart)
+    return Laid(Boundary(boundary, framing_fraction(section.spacing_in), section.joist_depth_in), stack, chart)
 
 
 def whole_u(u_net: float, boundary: float, floor_ft2: float, net_ft2: float) -> float:
@@ -73,7 +73,7 @@ def u_today(section: SectionInput, site: Site, strips: Strips) -> float | None:
     """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while board or framing is not known."""
     if site.today is None or site.boundary is None:
         return None
-    today = Taper(site.today, NO_FILL)
+    today = Stack(site.today, NO_FILL)
     laid = laid_over(section, site.boundary, today, None)
     if laid is None:
         return None

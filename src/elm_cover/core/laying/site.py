@@ -11,7 +11,7 @@ from ..floor.grid import Grid, grid_of, kept_out_ft2
 from ..floor.outline import polygon_area_ft2
 from ..given.section import SectionInput
 from ..hazards.clearances import KeepOut
-from ..layers.layer import OldLayer, boundary_r
+from ..layers.layer import Layer, boundary_r
 from ..old_fill.as_it_lies import layers_today, needs_board, r_as_it_lies
 from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
 
@@ -29,7 +29,7 @@ class Site:
     boundary: float | None
     map_in: Floats | None
     readings: ReadingsPlan | None
-    today: tuple[OldLayer, ...] | None
+    today: tuple[Layer, ...] | None
     r_existing: float | None
 
 

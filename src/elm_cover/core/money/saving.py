@@ -54,7 +54,7 @@ class Saving:
     payback_high_years: float | None
 
 
-def saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:
+def yearly_saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:
     """ua_saved in Btu/h·°F. The range is the spread either side: weather, thermostat and house differ."""
     fuel = FUELS[energy.fuel]
     by_zone = degree_days(climate_zone)

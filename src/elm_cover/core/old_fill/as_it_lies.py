@@ -13,8 +13,8 @@ from ..base.units import eighths
 from ..given.section import LayerInput, SectionInput
 from ..layers.chart import NO_FILL
 from ..layers.heat_paths import cavity_r
-from ..layers.layer import OldLayer, labelled_r, old_layer, topmost_loose
-from ..layers.stack import Taper, depth_of
+from ..layers.layer import Layer, labelled_r, old_layer, topmost_loose
+from ..layers.stack import Stack, depth_of
 from ..layers.voids import r_with
 
 
@@ -41,7 +41,7 @@ NAMES = {
 }
 
 
-def layers_today(section: SectionInput, mean_in: float | None, notes: Notebook) -> tuple[OldLayer, ...] | None:
+def layers_today(section: SectionInput, mean_in: float | None, notes: Notebook) -> tuple[Layer, ...] | None:
     """The old layers as they lie, at their mean depth by the readings where there are any; None while unknown."""
     if section.layers is None:
         if section.kind == "left_out":
@@ -79,7 +79,7 @@ def _at_mean(layers: list[LayerInput], mean_in: float) -> list[LayerInput]:
     ]
 
 
-def _as_it_lies(layer: LayerInput) -> OldLayer:
+def _as_it_lies(layer: LayerInput) -> Layer:
     return old_layer(
         layer.material,
         layer.depth_in or 0.0,
@@ -110,22 +110,22 @@ def _layer_flags(layer: LayerInput, notes: Notebook) -> None:
         )
 
 
-def needs_board(layers: Sequence[OldLayer], map_in: Floats | None = None) -> bool:
+def needs_board(layers: Sequence[Layer], map_in: Floats | None = None) -> bool:
     """Whether the ceiling board must be known: with voids, or where the depth differs, B stays in the sum."""
     return any(layer.void > 0 for layer in layers) or (map_in is not None and bool(np.ptp(map_in) > 0))
 
 
-def r_as_it_lies(layers: tuple[OldLayer, ...], boundary: float | None, map_in: Floats | None) -> float:
+def r_as_it_lies(layers: tuple[Layer, ...], boundary: float | None, map_in: Floats | None) -> float:
     """R of the old fill over the floor: by the mean of U where the depth differs, films and board taken off again."""
     if map_in is None or not layers or boundary is None or np.ptp(map_in) == 0:
         return r_with(layers, boundary)
-    laid = Taper(layers, NO_FILL).at(np.full(map_in.size, np.inf), map_in).layers
+    laid = Stack(layers, NO_FILL).at(np.full(map_in.size, np.inf), map_in).layers
     r = cavity_r(laid, boundary, np.zeros(map_in.size), 0.0)
     return float(1 / np.mean(1 / (boundary + r)) - boundary)
 
 
 def worth(
-    section: SectionInput, layers: tuple[OldLayer, ...], boundary: float | None, r_existing: float
+    section: SectionInput, layers: tuple[Layer, ...], boundary: float | None, r_existing: float
 ) -> tuple[WorthStep, ...]:
     """R as labelled → R as it lies, one defect at a time in the order of the handbook."""
     given = list(section.layers or ())

@@ -9,7 +9,7 @@ import numpy as np
 
 from ..given.section import LayerInput, SectionInput
 from ..layers.chart import Chart
-from ..layers.layer import CONTACT_VOID, OldLayer
+from ..layers.layer import CONTACT_VOID, Layer
 from ..layers.voids import r_with
 from .as_it_lies import NAMES, NO_CREDIT, WorthStep, needs_board
 
@@ -54,7 +54,7 @@ REMOVAL_BAG_FT3 = 10.0
 VACUUM_FT3_PER_HOUR = 120.0
 
 
-def propose(section: SectionInput, layers: Sequence[OldLayer]) -> tuple[str, tuple[str, ...]]:
+def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[str, ...]]:
     """What the record speaks for: keep, lift, clear, or wait; and why. Never chosen for the user."""
     if "vermiculite" in section.blocked_by:
         return "wait", ("Vermiculite-like fill may hold asbestos: nothing in it is disturbed until it is cleared.",)
@@ -90,10 +90,10 @@ def _named(layer: LayerInput) -> str:
 
 
 @dataclass(frozen=True)
-class Ground:
+class Kept:
     """What the new fill lies on after the decision: the layers, and what was blown under lifted batts."""
 
-    layers: tuple[OldLayer, ...]
+    layers: tuple[Layer, ...]
     under_installed_in: float = 0.0
     under_settled_in: float = 0.0
     under_weight_psf: float = 0.0
@@ -115,19 +115,19 @@ def action_of(section: SectionInput) -> str:
 
 
 def ground(
-    action: str, layers: tuple[OldLayer, ...], joist_depth_in: float | None, chart: Chart | None, kind: str | None
-) -> Ground | None:
+    action: str, layers: tuple[Layer, ...], joist_depth_in: float | None, chart: Chart | None, kind: str | None
+) -> Kept | None:
     """The layers after keep, relay, lift or clear; None where lifting needs the joists' depth or a chart.
 
     Cleared layers leave. Re-laid ones are snug. Lifted batts lie in full contact on fresh fill that stands 1 in above the
     joists. Source: handbook, keep, lift or clear.
     """
     if action == "clear":
-        return Ground(())
+        return Kept(())
     if action == "relay":
-        return Ground(tuple(replace(la, void=min(la.void, CONTACT_VOID["snug"])) for la in layers))
+        return Kept(tuple(replace(la, void=min(la.void, CONTACT_VOID["snug"])) for la in layers))
     if action != "lift" or not layers:
-        return Ground(layers)
+        return Kept(layers)
     if joist_depth_in is None or chart is None:
         return None
     installed = joist_depth_in + STANDS_CLEAR_OF_JOISTS_IN
@@ -135,12 +135,12 @@ def ground(
     settled = installed * row.settled_in / row.installed_in
     at = np.array([settled])
     weight = float(chart.thin_weight_psf(at)[0])
-    under = OldLayer(kind, settled, float(chart.thin_r(at)[0]), weight_psf=weight)
+    under = Layer(kind, settled, float(chart.thin_r(at)[0]), weight_psf=weight)
     healed = tuple(replace(la, void=0.0) for la in layers)
-    return Ground((under, *healed), installed, settled, weight)
+    return Kept((under, *healed), installed, settled, weight)
 
 
-def options(layers: tuple[OldLayer, ...], boundary: float | None, r_existing: float) -> tuple[OldFillOption, ...]:
+def options(layers: tuple[Layer, ...], boundary: float | None, r_existing: float) -> tuple[OldFillOption, ...]:
     """What the old fill would be worth after each of the four, side by side."""
     if not layers:
         return ()
@@ -154,7 +154,7 @@ def options(layers: tuple[OldLayer, ...], boundary: float | None, r_existing: fl
     )
 
 
-def removal(volume_ft3: float, layers: Sequence[OldLayer], net_area_ft2: float) -> Removal:
+def removal(volume_ft3: float, layers: Sequence[Layer], net_area_ft2: float) -> Removal:
     """What clearing out takes: volume, bags of 10 ft³, hours for two with a vacuum, weight. Source: handbook, start rates."""
     return Removal(
         volume_ft3,

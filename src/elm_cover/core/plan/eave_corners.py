@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 
 from ...job import Job
 from ..base.units import ROUNDING_SLACK
-from ..climate.temperatures import Climate, climate
+from ..climate.temperatures import Climate, climate_of
 from ..corner import wind
-from ..corner.conduction import SectionError
-from ..corner.model import Corner, Layer, in_wind
+from ..corner.conduction import DomainError
+from ..corner.model import Corner, SettledLayer, in_wind
 from ..corner.report import (
     CornerState,
     EaveFacts,
@@ -23,7 +23,7 @@ from ..corner.report import (
 )
 from ..floor.outline import edge_side
 from ..from_job.book import energy_input
-from ..layers.layer import BOARD_R, OldLayer
+from ..layers.layer import BOARD_R, Layer
 from ..money.saving import Saving
 from ..section.eave_plan import EavePlan
 from ..section.result import SectionFields, SectionPlan
@@ -69,7 +69,7 @@ def corners(job: Job, planned: Plan | None = None) -> Corners:
     """
     facts = job.corner
     humidity = None if facts.room_humidity_pct is None else facts.room_humidity_pct / 100
-    judged = climate(job.house.climate_zone, facts.room_f, humidity, facts.design_f, facts.coldest_month_f)
+    judged = climate_of(job.house.climate_zone, facts.room_f, humidity, facts.design_f, facts.coldest_month_f)
     if judged is None:
         return Corners(
             None, None, facts.wall_r, (), ("Set the climate zone in Look over: it gives the design temperature.",)
@@ -91,7 +91,7 @@ def corners(job: Job, planned: Plan | None = None) -> Corners:
             continue
         try:
             found += _of_section(job, section, fields, BOARD_R[board], judged)
-        except SectionError as error:
+        except DomainError as error:
             missing.append(f"{section.name or section.id}: too large a section to solve here: {error}.")
     return Corners(judged, room_dew_point_f(judged), facts.wall_r, tuple(found), tuple(missing))
 
@@ -132,7 +132,7 @@ def _judged(
     )
     plain = replace(corner, remedy=None)
     states = []
-    if fields.taper is not None:
+    if fields.stack is not None:
         today = replace(plain, layers=_old(fields.today or (), section.r_existing), foam_r=0.0)
         states.append(state_of("today", today, judged))
     states.append(state_of("planned", plain, judged))
@@ -161,23 +161,23 @@ def _judged(
     )
 
 
-def _old(layers: tuple[OldLayer, ...], credited: float | None) -> tuple[Layer, ...]:
+def _old(layers: tuple[Layer, ...], credited: float | None) -> tuple[SettledLayer, ...]:
     """Old layers with the R that is credited to them, voids and all, shared out by what each has."""
     total = sum(layer.r for layer in layers)
     share = 1.0 if credited is None or total <= 0 else max(0.0, credited) / total
-    return tuple(Layer(layer.depth_in, layer.r * share, layer.material) for layer in layers)
+    return tuple(SettledLayer(layer.depth_in, layer.r * share, layer.material) for layer in layers)
 
 
-def _layers(job: Job, section: SectionPlan, fields: SectionFields) -> tuple[Layer, ...]:
+def _layers(job: Job, section: SectionPlan, fields: SectionFields) -> tuple[SettledLayer, ...]:
     """What lies at full depth once it has settled; today's layers while nothing is chosen."""
-    taper = fields.taper
-    if taper is None:
+    stack = fields.stack
+    if stack is None:
         return _old(fields.today or (), section.r_existing)
-    new_r = taper.fill.r + sum(batt.r for batt in taper.batts)
+    new_r = stack.fill.r + sum(batt.r for batt in stack.batts)
     credited = None if section.r_nominal is None else section.r_nominal - new_r
-    found = [*_old(taper.layers, credited), *(Layer(b.depth_in, b.r, b.material) for b in taper.batts)]
-    if taper.fill.settled_in > ROUNDING_SLACK:
+    found = [*_old(stack.layers, credited), *(SettledLayer(b.depth_in, b.r, b.material) for b in stack.batts)]
+    if stack.fill.settled_in > ROUNDING_SLACK:
         kind = next((p.kind for p in job.products if p.id == section.product), None)
-        fill = taper.fill
-        found.append(Layer(fill.settled_in, fill.r, kind, fill.settled_in / fill.installed_in))
+        fill = stack.fill
+        found.append(SettledLayer(fill.settled_in, fill.r, kind, fill.settled_in / fill.installed_in))
     return tuple(found)

@@ -29,11 +29,11 @@ def foam_of_job(job: Job, inputs: list[SectionInput], fields: dict[str, SectionF
     cuts: list[FoamCut] = []
     for section in inputs:
         behind, baffle = fields[section.id], section.settings.baffle
-        if not baffle.foam or behind.taper is None or section.spacing_in is None:
+        if not baffle.foam or behind.stack is None or section.spacing_in is None:
             continue
         for edge, row in behind.rows.items():
             if edge in behind.eaves and row.baffles:
-                depth = behind.taper.depth_in
+                depth = behind.stack.depth_in
                 cuts += foam_cuts(behind.eaves[edge], depth, baffle, section.spacing_in, row.baffles)
     return foam_order(cuts, job.settings.baffle_thickness_in)
 

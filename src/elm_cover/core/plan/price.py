@@ -9,7 +9,7 @@ from ..given.product import ProductInput
 from ..given.section import SectionInput
 from ..money.cost import Cost, cost_of
 from ..money.quantities import EaveCount, Quantities, taken, total
-from ..money.saving import Saving, saving
+from ..money.saving import Saving, yearly_saving
 from ..section.eave_plan import EavePlan
 from ..section.result import SectionPlan
 
@@ -87,4 +87,4 @@ def job_saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Savi
     if job.house.climate_zone is None or not known:
         return None
     saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
-    return saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
+    return yearly_saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)

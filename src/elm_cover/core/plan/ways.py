@@ -16,10 +16,10 @@ from ..given.section import SectionInput
 from ..layers.stack import depth_of
 from ..money.cost import cost_of
 from ..money.quantities import Quantities, total
-from ..money.saving import Saving, saving
+from ..money.saving import Saving, yearly_saving
 from ..rack.candidate import candidates, families, steps
 from ..rack.core_sample import CoreSample, core_sample
-from ..rack.ground import Floor, burns, floor_of
+from ..rack.ground import Ground, burns, ground_of
 from ..rack.mix import Limits, Option, best_mix
 from ..rack.ranking import ranked, why_not
 from ..rack.result import Mix, Rack, StepUp, Way
@@ -89,14 +89,14 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     )
 
 
-def _floors(sections: Iterable[SectionInput], known: Sequence[Floor | None]) -> list[Floor | None]:
+def _floors(sections: Iterable[SectionInput], known: Sequence[Ground | None]) -> list[Ground | None]:
     """The floors, taken from those known where nothing keeps clear of one fill more than of another."""
     alike = {(floor.section.id, floor.section.keep_outs): floor for floor in known if floor is not None}
-    return [alike.get((section.id, section.keep_outs)) or floor_of(section) for section in sections]
+    return [alike.get((section.id, section.keep_outs)) or ground_of(section) for section in sections]
 
 
 def _missing(
-    sections: Sequence[SectionInput], open_floors: Sequence[int], floors: Sequence[Floor | None]
+    sections: Sequence[SectionInput], open_floors: Sequence[int], floors: Sequence[Ground | None]
 ) -> tuple[str, ...]:
     """What has to be known before anything can be weighed."""
     if not open_floors:
@@ -112,7 +112,7 @@ def _missing(
     return tuple(found)
 
 
-def _steps(job: Job, floors: Sequence[Floor]) -> tuple[float | None, ...]:
+def _steps(job: Job, floors: Sequence[Ground]) -> tuple[float | None, ...]:
     targets, codes, retrofits = [], [], []
     for floor in floors:
         section, site = floor.section, floor.site
@@ -204,7 +204,7 @@ def _step_up(ways: Sequence[Way], now: Weighed) -> StepUp | None:
 def _saving(job: Job, way: Weighed) -> Saving | None:
     if job.house.climate_zone is None or way.saved_ua is None or way.cost is None:
         return None
-    return saving(way.saved_ua, job.house.climate_zone, energy_input(job), way.cost.price)
+    return yearly_saving(way.saved_ua, job.house.climate_zone, energy_input(job), way.cost.price)
 
 
 def _mix(

@@ -27,7 +27,7 @@ from ..money.quantities import EaveCount, Quantities, taken
 from ..old_fill.as_it_lies import NO_CREDIT
 from ..old_fill.keep_or_clear import only_batts
 from .candidate import Candidate, Family, first_layer
-from .ground import Floor, Run
+from .ground import Ground, Run
 
 
 @dataclass(frozen=True)
@@ -84,84 +84,86 @@ class CoreSample:
 OLD_FILL = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
 
-def core_sample(floor: Floor, candidate: Candidate, pool: tuple[Family, ...]) -> CoreSample:
+def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> CoreSample:
     """The candidate weighed on one floor."""
-    section, choice, missing = _chosen(floor, candidate, pool)
+    section, choice, missing = _chosen(ground, candidate, pool)
     if choice is None:
         return CoreSample(
-            section.id, _today(floor), heel_line_in=_heel_line(floor), blocks=(missing,), net_ft2=floor.site.net_ft2
+            section.id, _today(ground), heel_line_in=_heel_line(ground), blocks=(missing,), net_ft2=ground.site.net_ft2
         )
     notes = Notebook(section.id)
-    made = build_up(section, floor.site, floor.eaves, notes)
+    made = build_up(section, ground.site, ground.eaves, notes)
     blocks = [flag.text for flag in notes.flags if flag.level == "stop"]
     ways_out = [flag.what_to_do for flag in notes.flags if flag.level == "stop"]
     cautions = [flag.text for flag in notes.flags if flag.level == "caution" and flag.code != "raised_heel_not_met"]
     blocks += _not_to_be_touched(section, made.action)
-    over = over_limit(made.load_psf, floor.limit_psf, made.blower)
+    over = over_limit(made.load_psf, ground.limit_psf, made.blower)
     if over is not None:
         blocks.append(over[0])
         ways_out.append(over[1])
     blocks += _short(made)
-    if made.taper is None:
-        return CoreSample(section.id, heel_line_in=_heel_line(floor), blocks=tuple(blocks) or ("Not enough is known.",))
-    lying = made.taper.at(
-        floor.strips.room_in, made.map_under(floor.strips.old_in, floor.site.today), floor.strips.dressed
+    if made.stack is None:
+        return CoreSample(
+            section.id, heel_line_in=_heel_line(ground), blocks=tuple(blocks) or ("Not enough is known.",)
+        )
+    lying = made.stack.at(
+        ground.strips.room_in, made.map_under(ground.strips.old_in, ground.site.today), ground.strips.dressed
     )
-    u = _mean_u(floor, section, made, lying)
+    u = _mean_u(ground, section, made, lying)
     batts: tuple[BattTakeOff, ...] = ()
     if made.batts and section.run is not None:
-        asked = asked_layers(section, floor.site, made.batts, made.taper, floor.eaves)
+        asked = asked_layers(section, ground.site, made.batts, made.stack, ground.eaves)
         batts = tuple(take_off(layer, count(one)) for layer, one in zip(made.batts, asked, strict=True))
-    for _, level, text, what_to_do in way_in_faults(section, made.batts, floor.eaves):
+    for _, level, text, what_to_do in way_in_faults(section, made.batts, ground.eaves):
         (blocks if level == "stop" else cautions).append(text)
         ways_out += [what_to_do] if level == "stop" else []
-    share = floor.strips.share
-    bags = section_bags(section, floor.site.net_ft2, made.taper, made.blower, lying, made.under_psf, share)
-    depth = made.taper.depth_in
-    eaves = [_eave_count(section, run, depth) for run in floor.runs]
-    boundary = floor.site.boundary or 0.0
+    share = ground.strips.share
+    bags = section_bags(section, ground.site.net_ft2, made.stack, made.blower, lying, made.under_psf, share)
+    depth = made.stack.depth_in
+    eaves = [_eave_count(section, run, depth) for run in ground.runs]
+    boundary = ground.site.boundary or 0.0
     return CoreSample(
         section.id,
         _layers(made, candidate.family.kind),
         depth,
-        made.taper.old_in - made.taper.rise_in + made.taper.settled_in,
-        _heel_line(floor),
+        made.stack.old_in - made.stack.rise_in + made.stack.settled_in,
+        _heel_line(ground),
         made.r_target,
         made.r_nominal,
         None if u is None else 1 / u - boundary,
-        _r_at_plate(floor, made),
+        _r_at_plate(ground, made),
         made.load_psf,
-        floor.limit_psf,
+        ground.limit_psf,
         made.bag_covers_ft2,
-        None if u is None or floor.u_today is None else (floor.u_today - u) * floor.site.floor_ft2,
-        floor.site.net_ft2,
+        None if u is None or ground.u_today is None else (ground.u_today - u) * ground.site.floor_ft2,
+        ground.site.net_ft2,
         tuple(dict.fromkeys(blocks)),
         tuple(dict.fromkeys(ways_out)),
         tuple(dict.fromkeys(cautions)),
         _as_choice(made, choice, candidate),
         taken(
             section,
-            floor.site.net_ft2,
+            ground.site.net_ft2,
             bags,
             batts,
             eaves,
             made.action,
-            removal_here(floor.site, made.action, floor.strips.room_in, floor.strips.old_in, floor.strips.share),
+            removal_here(ground.site, made.action, ground.strips.room_in, ground.strips.old_in, ground.strips.share),
         ),
     )
 
 
 def _chosen(
-    floor: Floor, candidate: Candidate, pool: tuple[Family, ...]
+    ground: Ground, candidate: Candidate, pool: tuple[Family, ...]
 ) -> tuple[SectionInput, ChoiceInput | None, str]:
     """The section as the candidate would have it; or why no product of it fits there."""
-    section = floor.section
+    section = ground.section
     spacing = section.spacing_in or 0.0
     family = candidate.family
     product = family.products[0] if family.blown else family.across(spacing)
     between = None
     if candidate.method in ("batts_between_and_across", "batts_between_blown_cap"):
-        under = depth_of(floor.site.today or ()) if section.old_fill != "clear" else 0.0
+        under = depth_of(ground.site.today or ()) if section.old_fill != "clear" else 0.0
         between = first_layer(section, pool, under)
         if between is None:
             room = max(0.0, (section.joist_depth_in or 0.0) - under)
@@ -209,27 +211,27 @@ def _short(made: BuildUp) -> list[str]:
     return [f"Reaches {r_value(made.r_nominal)} of {r_value(made.r_target)}."]
 
 
-def _mean_u(floor: Floor, section: SectionInput, made: BuildUp, lying: Lying) -> float | None:
-    laid = laid_over(section, floor.site.boundary, made.taper, made.blower.chart if made.blower else None)
+def _mean_u(ground: Ground, section: SectionInput, made: BuildUp, lying: Lying) -> float | None:
+    laid = laid_over(section, ground.site.boundary, made.stack, made.blower.chart if made.blower else None)
     if laid is None:
         return None
-    u_net = floor.strips.mean(laid.u(lying))
-    return whole_u(u_net, laid.floor.boundary, floor.site.floor_ft2, floor.site.net_ft2)
+    u_net = ground.strips.mean(laid.u(lying))
+    return whole_u(u_net, laid.floor.boundary, ground.site.floor_ft2, ground.site.net_ft2)
 
 
 def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
-    taper = made.taper
-    if taper is None:
+    stack = made.stack
+    if stack is None:
         return ()
-    below = [("under", la.material, la.depth_in + taper.rise_in) for la in taper.layers[: taper.under_layers]]
-    old = [("old", la.material, la.depth_in) for la in taper.layers[taper.under_layers :]]
-    batts = [("batt", la.material, la.depth_in) for la in taper.batts]
-    return _stacked([*below, *old, *batts, ("new", new_kind, taper.fill.installed_in)])
+    below = [("under", la.material, la.depth_in + stack.rise_in) for la in stack.layers[: stack.under_layers]]
+    old = [("old", la.material, la.depth_in) for la in stack.layers[stack.under_layers :]]
+    batts = [("batt", la.material, la.depth_in) for la in stack.batts]
+    return _stacked([*below, *old, *batts, ("new", new_kind, stack.fill.installed_in)])
 
 
-def _today(floor: Floor) -> tuple[CoreLayer, ...]:
+def _today(ground: Ground) -> tuple[CoreLayer, ...]:
     """What lies there now, where nothing of the way can be put on it."""
-    return _stacked([("old", la.material, la.depth_in) for la in floor.site.today or ()])
+    return _stacked([("old", la.material, la.depth_in) for la in ground.site.today or ()])
 
 
 def _stacked(parts: Sequence[tuple[str, str | None, float]]) -> tuple[CoreLayer, ...]:
@@ -256,26 +258,26 @@ def _eave_count(section: SectionInput, run: Run, depth_in: float) -> EaveCount:
     return EaveCount(baffles, pieces, blocks, remedy.kind, ft3, run_ft)
 
 
-def _heel_line(floor: Floor) -> float | None:
-    return max(0.0, floor.runs[0].eave.room_at_plate_in) if floor.runs else None
+def _heel_line(ground: Ground) -> float | None:
+    return max(0.0, ground.runs[0].eave.room_at_plate_in) if ground.runs else None
 
 
-def _r_at_plate(floor: Floor, made: BuildUp) -> float | None:
+def _r_at_plate(ground: Ground, made: BuildUp) -> float | None:
     """The least R over a plate's outer edge."""
-    taper = made.taper
-    if taper is None or not floor.runs:
+    stack = made.stack
+    if stack is None or not ground.runs:
         return None
-    tightest = floor.runs[0]
-    edge = floor.section.edges[tightest.index]
+    tightest = ground.runs[0]
+    edge = ground.section.edges[tightest.index]
     return over_the_plate(
         tightest.eave,
-        taper,
+        stack,
         made.blower,
-        floor.site.boundary,
+        ground.site.boundary,
         edge.plate_width_in,
         1,
         edge.remedy,
-        floor.work.foam_r,
+        ground.work.foam_r,
     )[0]
 
 

@@ -13,7 +13,7 @@ from ..given.section import SectionInput
 from ..hazards.clearances import BURNS
 from ..layers.load import load_limit_psf
 from ..layers.strips import Strips, strips_of
-from ..laying.edges import eave_sections, edge_work, rows_of
+from ..laying.edges import eaves_known, edge_work, rows_of
 from ..laying.heat import u_today
 from ..laying.site import Site, site_of
 
@@ -28,7 +28,7 @@ class Run:
 
 
 @dataclass(frozen=True, eq=False)
-class Floor:
+class Ground:
     """One open floor, ready to be weighed. u_today: mean U as it lies. runs: the tightest first."""
 
     section: SectionInput
@@ -41,11 +41,11 @@ class Floor:
     u_today: float | None
 
 
-def floor_of(section: SectionInput) -> Floor | None:
+def ground_of(section: SectionInput) -> Ground | None:
     """None while roof, old fill, board or framing is not known."""
     quiet = Notebook(section.id)
     site = site_of(section, quiet)
-    eaves = eave_sections(section, quiet)
+    eaves = eaves_known(section, quiet)
     if eaves is None or site.today is None or site.boundary is None or site.r_existing is None:
         return None
     if section.spacing_in is None or section.joist_depth_in is None:
@@ -54,7 +54,7 @@ def floor_of(section: SectionInput) -> Floor | None:
     work = edge_work(section)
     strips = strips_of(roof.room_in, site.map_in, dressed=dressing(work, eaves, roof.edge, roof.plane_in))
     limit = None if section.board is None else load_limit_psf(section.board, section.spacing_in)
-    return Floor(section, site, eaves, strips, _runs(section, eaves), work, limit, u_today(section, site, strips))
+    return Ground(section, site, eaves, strips, _runs(section, eaves), work, limit, u_today(section, site, strips))
 
 
 def _runs(section: SectionInput, eaves: dict[int, Eave]) -> tuple[Run, ...]:

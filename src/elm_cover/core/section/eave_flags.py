@@ -15,7 +15,7 @@ from ..floor.grid import Grid
 from ..floor.outline import edge_side
 from ..given.section import SectionInput
 from ..layers.framing import JOIST_WIDTH_IN
-from ..layers.stack import Taper
+from ..layers.stack import Stack
 from .eave_plan import EavePlan
 
 CODE_VENT_GAP_IN = 1.0
@@ -38,7 +38,7 @@ def _name(section: SectionInput, indexes: list[int]) -> str:
 def eave_flags(
     section: SectionInput,
     group: list[tuple[int, Eave, EavePlan]],
-    taper: Taper,
+    stack: Stack,
     roof: RoofField,
     grid: Grid,
     notes: Notebook,
@@ -64,7 +64,7 @@ def eave_flags(
             f"that takes {eighths(least)}.",
             "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
         )
-    half = taper.depth_in / 2
+    half = stack.depth_in / 2
     mended = edge.remedy is not None
     if plan.depth_at_plate_in is not None and 0 <= plan.depth_at_plate_in < half and not mended:
         shown = "" if plan.r_at_plate is None else f", {r_value(plan.r_at_plate)}"
@@ -78,15 +78,15 @@ def eave_flags(
     governed = np.isin(roof.edge, indexes)
     if governed.any():
         reach = float(roof.room_in[governed].max()) + eave.slope * grid.cell_ft * 6
-        if reach < taper.depth_in:
+        if reach < stack.depth_in:
             notes.flag(
                 "full_depth_never_reached",
                 "caution",
-                f"{name}: the fill line of {eighths(taper.depth_in)} is never reached under this roof; "
+                f"{name}: the fill line of {eighths(stack.depth_in)} is never reached under this roof; "
                 f"there is room for {eighths(reach)} at most.",
                 "Pick a product with more R per inch, or lower the target and say so on the card.",
             )
-    short = fitting(eave, taper.depth_in, section.settings.baffle)
+    short = fitting(eave, stack.depth_in, section.settings.baffle)
     if short.short_in > 0 and plan.baffles:
         baffle = section.settings.baffle
         count = short.count
@@ -94,7 +94,7 @@ def eave_flags(
             "baffle_too_short",
             "stop",
             f"{name}: {count} piece{'s' if count > 1 else ''} of {eighths(baffle.piece_in)} a bay end{'s' if count == 1 else ''} "
-            f"{eighths(short.short_in)} too low for a fill line of {eighths(taper.depth_in)}: the fill would close the channel.",
+            f"{eighths(short.short_in)} too low for a fill line of {eighths(stack.depth_in)}: the fill would close the channel.",
             f"Take pieces to cover {eighths(short.needed_in)} along the plate and deck, or one more piece a bay, lapped "
             f"{eighths(baffle.lap_in)}."
             if not baffle.foam

@@ -16,7 +16,7 @@ from ..eaves.roof import RoofField
 from ..floor.grid import Grid
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
-from ..layers.stack import Taper
+from ..layers.stack import Stack
 from ..laying.blower import Blower
 from ..laying.plate import PLATE_SAMPLES, over_the_plate, wind_blocks
 
@@ -60,12 +60,12 @@ class EavePlan:
     remedy_ft3: float | None = None
 
 
-def eave_plan(
+def plan_eave(
     section: SectionInput,
     edge_index: int,
     row: BayRow | None,
     eave: Eave | None,
-    taper: Taper | None,
+    stack: Stack | None,
     blower: Blower | None,
     boundary: float | None,
     notes: Notebook,
@@ -79,13 +79,13 @@ def eave_plan(
         plan = _with_bays(plan, row, section)
         if row.baffles is None:
             notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
-    if eave is None or taper is None:
+    if eave is None or stack is None:
         return plan
-    depth = taper.depth_in
+    depth = stack.depth_in
     fitted = fitting(eave, depth, settings.baffle)
     pieces = fitted.count
     plate_r, mean_depth, mean_r = over_the_plate(
-        eave, taper, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
+        eave, stack, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
     )
     blocks = None if plan.baffles is None else wind_blocks(plan.baffles, settings.baffle)
     bought = None if plan.baffles is None else plan.baffles * pieces
@@ -127,10 +127,10 @@ def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
     )
 
 
-def thin_strip_ua(u: Floats, roof: RoofField, grid: Grid, index: int, taper: Taper) -> float | None:
+def thin_strip_ua(u: Floats, roof: RoofField, grid: Grid, index: int, stack: Stack) -> float | None:
     """What the thin strip costs: Σ (U − U at full depth) over the cells this eave limits, Btu/h·°F."""
-    full = u[roof.room_in >= taper.depth_in]
+    full = u[roof.room_in >= stack.depth_in]
     if full.size == 0:
         return None
-    here = (roof.edge == index) & (roof.room_in < taper.depth_in)
+    here = (roof.edge == index) & (roof.room_in < stack.depth_in)
     return float(np.sum(u[here] - full.min()) * grid.cell_ft**2)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..given.section import SectionInput
-from ..layers.stack import Taper
+from ..layers.stack import Stack
 from .result import SectionPlan
 
 HANDBOOK_EXISTING = "parallel paths over sound and bare parts"
@@ -13,7 +13,7 @@ CHART = "the product's coverage chart"
 
 
 def explain(
-    section: SectionInput, plan: SectionPlan, taper: Taper | None, boundary: float | None, notes: Notebook
+    section: SectionInput, plan: SectionPlan, stack: Stack | None, boundary: float | None, notes: Notebook
 ) -> None:
     """Enters the figures of one section into the notebook."""
     figure = notes.figure
@@ -33,7 +33,7 @@ def explain(
             f"{layer.material or 'old fill'}, {layer.depth_in:g} in, R {layer.r:.2f}, void {layer.void:.1%}",
             "",
         )
-        for i, layer in enumerate((*taper.layers, *taper.batts) if taper else ())
+        for i, layer in enumerate((*stack.layers, *stack.batts) if stack else ())
     }
     board = (boundary, "h·ft²·°F/Btu")
     figure("r_existing", plan.r_existing, "R", "1 / ((1 − v)/(B + R) + v/B) − B", HANDBOOK_EXISTING, **layers, B=board)
@@ -100,7 +100,7 @@ def explain(
         "in",
         "old depth as it lies under the new + new installed",
         "measured from the ceiling",
-        old=(taper.old_in if taper else None, "in"),
+        old=(stack.old_in if stack else None, "in"),
         new_fill=(plan.installed_in, "in"),
     )
     figure(
@@ -109,8 +109,8 @@ def explain(
         "lb/ft²",
         "Σ old density × depth/12 + bag weight / coverage",
         CHART,
-        new_fill=(taper.fill.weight_psf if taper else None, "lb/ft²"),
-        old=(sum(la.weight_psf for la in taper.layers) if taper else None, "lb/ft²"),
+        new_fill=(stack.fill.weight_psf if stack else None, "lb/ft²"),
+        old=(sum(la.weight_psf for la in stack.layers) if stack else None, "lb/ft²"),
     )
     figure(
         "load_limit_psf",

@@ -62,7 +62,7 @@ def account(
     area = share * net_ft2
     wood = float(np.sum(fraction * (found.joist - found.cavity) * area))
     voids = float(np.sum((found.cavity - found.sound) * area))
-    thin = room_in < laid.taper.depth_in - 1e-9
+    thin = room_in < laid.stack.depth_in - 1e-9
     full = found.sound[~thin]
     u_full = float(np.average(full, weights=share[~thin])) if full.size and share[~thin].sum() > 0 else None
     total = float(np.sum(found.sound * area))

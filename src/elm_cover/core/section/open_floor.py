@@ -12,14 +12,14 @@ from ..eaves.remedies import dressing
 from ..eaves.roof import RoofField, roof_field
 from ..floor.grid import Grid
 from ..given.section import SectionInput
-from ..layers.stack import Taper, depth_of
+from ..layers.stack import Stack, depth_of
 from ..layers.strips import strips_of
 from ..laying.bags import section_bags
 from ..laying.batt_layout import laid_batts
 from ..laying.blower import Blower, ByInches, by_inches
 from ..laying.build_up import BuildUp, build_up
 from ..laying.decided import old_fill_plan
-from ..laying.edges import eave_sections, edge_work, rows_of
+from ..laying.edges import eaves_known, edge_work, rows_of
 from ..laying.heat import Heat, laid_over, section_heat, u_today
 from ..laying.limit import ceiling_limit
 from ..laying.site import Site, site_of
@@ -29,7 +29,7 @@ from ..preparation.markers import marker_count, marker_points_ft
 from ..target.scale import HeelTest, heel_tests, target_scale
 from ..target.tables import code_r, raised_heel_r
 from .eave_flags import alike, bay_flags, eave_flags, gap_flag
-from .eave_plan import EavePlan, eave_plan, thin_strip_ua
+from .eave_plan import EavePlan, plan_eave, thin_strip_ua
 from .edge_advice import edge_advice
 from .enclosed_bays import plan_enclosed
 from .figures import explain
@@ -47,20 +47,20 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     look_flags(section, site.readings, notes)
     if section.kind != "open_floor":
         return plan_enclosed(section, site, notes)
-    eaves = eave_sections(section, notes)
+    eaves = eaves_known(section, notes)
     _lift_flag(section, action_of(section), notes)
     made = build_up(section, site, eaves, notes)
-    taper, blower = made.taper, made.blower
+    stack, blower = made.stack, made.blower
     _enough_flag(made, site.r_existing, notes)
     roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
     old_map = made.map_under(site.map_in, site.today)
     work = edge_work(section)
     lying = None
-    if taper is not None and roof is not None and eaves is not None:
-        lying = taper.at(roof.room_in, old_map, dressing(work, eaves, roof.edge, roof.plane_in))
-    laid = laid_over(section, site.boundary, taper, blower.chart if blower else None)
+    if stack is not None and roof is not None and eaves is not None:
+        lying = stack.at(roof.room_in, old_map, dressing(work, eaves, roof.edge, roof.plane_in))
+    laid = laid_over(section, site.boundary, stack, blower.chart if blower else None)
     heat = section_heat(laid, lying, site.floor_ft2, site.net_ft2)
-    bags = section_bags(section, site.net_ft2, taper, blower, lying, made.under_psf)
+    bags = section_bags(section, site.net_ft2, stack, blower, lying, made.under_psf)
     going = None
     if heat is not None and laid is not None and roof is not None:
         going = account(
@@ -68,9 +68,9 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         )
     rows = rows_of(section)
     bay_flags(section, rows, notes)
-    eave_plans = _eaves(section, rows, eaves, taper, blower, site.boundary, roof, site.grid, heat, notes)
+    eave_plans = _eaves(section, rows, eaves, stack, blower, site.boundary, roof, site.grid, heat, notes)
     limit = ceiling_limit(section, notes)
-    batts = laid_batts(section, site, made.batts, taper, eaves, notes)
+    batts = laid_batts(section, site, made.batts, stack, eaves, notes)
     markers = marker_count(site.net_ft2)
     plan = SectionPlan(
         id=section.id,
@@ -90,10 +90,10 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         r_nominal=made.r_nominal,
         r_effective=None if heat is None or site.boundary is None else 1 / heat.mean - site.boundary,
         u_effective=None if heat is None else heat.mean,
-        installed_in=None if taper is None else taper.installed_in,
-        settled_in=None if taper is None else taper.settled_in,
-        depth_total_in=None if taper is None else taper.depth_in,
-        depth_settled_total_in=None if taper is None else taper.old_in - taper.rise_in + taper.settled_in,
+        installed_in=None if stack is None else stack.installed_in,
+        settled_in=None if stack is None else stack.settled_in,
+        depth_total_in=None if stack is None else stack.depth_in,
+        depth_settled_total_in=None if stack is None else stack.old_in - stack.rise_in + stack.settled_in,
         load_psf=made.load_psf,
         load_limit_psf=limit,
         ua_today=_ua_today(section, site, roof),
@@ -125,7 +125,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
     load_flag(plan, blower, notes)
     density_flag(section, notes)
     gap_flag(section, notes)
-    explain(section, plan, taper, site.boundary, notes)
+    explain(section, plan, stack, site.boundary, notes)
     fields = SectionFields(
         section.outline_ft,
         tuple(edge.kind for edge in section.edges),
@@ -135,7 +135,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, S
         roof,
         eaves or {},
         site.today,
-        taper,
+        stack,
         None if lying is None else lying.top_in,
         None if heat is None else heat.r,
         section.holes,
@@ -190,7 +190,7 @@ def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
 
 def _enough_flag(made: BuildUp, r_existing: float | None, notes: Notebook) -> None:
     r_target = made.r_target
-    nothing = made.taper is None or made.taper.installed_in == 0
+    nothing = made.stack is None or made.stack.installed_in == 0
     if nothing and r_target is not None and r_existing is not None and r_existing >= r_target - 1e-6:
         notes.flag(
             "enough_already",
@@ -204,7 +204,7 @@ def _eaves(
     section: SectionInput,
     rows: dict[int, BayRow],
     eaves: dict[int, Eave] | None,
-    taper: Taper | None,
+    stack: Stack | None,
     blower: Blower | None,
     boundary: float | None,
     roof: RoofField | None,
@@ -218,15 +218,15 @@ def _eaves(
         if edge.kind != "eave":
             continue
         eave = (eaves or {}).get(index)
-        plan = eave_plan(section, index, rows.get(index), eave, taper, blower, boundary, notes)
-        if eave is not None and taper is not None and roof is not None:
+        plan = plan_eave(section, index, rows.get(index), eave, stack, blower, boundary, notes)
+        if eave is not None and stack is not None and roof is not None:
             if heat is not None:
-                plan = replace(plan, extra_ua=thin_strip_ua(heat.u, roof, grid, index, taper))
+                plan = replace(plan, extra_ua=thin_strip_ua(heat.u, roof, grid, index, stack))
             known.append((index, eave, plan))
         plans.append(plan)
-    if taper is not None and roof is not None:
+    if stack is not None and roof is not None:
         for group in alike(section, known):
-            eave_flags(section, group, taper, roof, grid, notes)
+            eave_flags(section, group, stack, roof, grid, notes)
     return tuple(plans)
 
 

@@ -15,8 +15,8 @@ from ..eaves.roof import RoofField
 from ..enclosed.shapes import Enclosed
 from ..floor.grid import Grid
 from ..given.section import DepthReading
-from ..layers.layer import OldLayer
-from ..layers.stack import Taper
+from ..layers.layer import Layer
+from ..layers.stack import Stack
 from ..laying.blower import ByInches
 from ..money.quantities import Bags
 from ..old_fill.keep_or_clear import OldFillPlan
@@ -87,8 +87,8 @@ class SectionFields:
     grid: Grid
     roof: RoofField | None
     eaves: dict[int, Eave]
-    today: tuple[OldLayer, ...] | None
-    taper: Taper | None
+    today: tuple[Layer, ...] | None
+    stack: Stack | None
     depth_in: Floats | None
     r: Floats | None
     holes: tuple[Points, ...] = ()

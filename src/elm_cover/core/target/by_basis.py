@@ -9,14 +9,14 @@ from ..base.units import ROUNDING_SLACK, eighths, r_value
 from ..eaves.eave import Eave
 from ..floor.outline import edge_side
 from ..given.section import SectionInput
-from ..layers.layer import OldLayer
+from ..layers.layer import Layer
 from ..layers.stack import depth_of
 from .tables import code_r, raised_heel_r, retrofit_r
 
 
 def target_r(
     section: SectionInput,
-    layers: Sequence[OldLayer] | None,
+    layers: Sequence[Layer] | None,
     r_existing: float | None,
     eaves: dict[int, Eave] | None,
     depth_for: Callable[[float], float] | None,
