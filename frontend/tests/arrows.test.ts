@@ -18,7 +18,11 @@ const SRC = normalize(join(__dirname, "..", "src"));
 
 const files = (folder: string): string[] =>
   readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
-    entry.isDirectory() ? files(join(folder, entry.name)) : /\.tsx?$/.test(entry.name) ? [join(folder, entry.name)] : [],
+    entry.isDirectory()
+      ? files(join(folder, entry.name))
+      : /\.tsx?$/.test(entry.name)
+        ? [join(folder, entry.name)]
+        : [],
   );
 
 const taken = files(SRC).flatMap((file) =>

@@ -12,8 +12,9 @@ from elm_cover.core.from_job.products import product_input
 from elm_cover.core.money.cost import cost_of
 from elm_cover.core.money.quantities import Quantities, total
 from elm_cover.core.plan import Rack, plan, rack
-from elm_cover.core.rack.mix import Limits, Option, best_mix
+from elm_cover.core.rack.mix import Limits, MixProgram, Option
 from elm_cover.core.rack.ranking import AIMS, measure
+from elm_cover.core.rack.weighed import Pricing
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.product_library import library
 from elm_cover.job import read_job
@@ -166,7 +167,7 @@ def test_the_best_mix_is_what_trying_them_all_finds(aim: str, limits: Limits) ->
         }[aim]
         if best is None or (round(figure, 6), cost.price) < best[0]:
             best = ((round(figure, 6), cost.price), tuple(option.way for option in picked))
-    found = best_mix(by_section, Quantities(), products, 3, book, aim, limits)
+    found = MixProgram(by_section, Quantities(), Pricing(products, 3, book), limits).solve(aim)
     if best is None:
         assert found is None
         return

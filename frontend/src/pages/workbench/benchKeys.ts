@@ -3,8 +3,8 @@ import { CUT } from "../../state/tool";
 import type { JobHandle } from "../../state/useJob";
 import { STEPS } from "../../steps/steps";
 
-// The drawing that a key leads to may have to be drawn first.
-const KEY_AFTER_MS = 120;
+// The drawing that a key leads to may have to be drawn first: it is looked for until it is there, so long at most.
+const LOOK_FOR_MS = 2000;
 
 interface Reach {
   job: JobHandle;
@@ -17,6 +17,12 @@ interface Reach {
 
 const focus = (selector: string) => () => document.querySelector<HTMLElement>(selector)?.focus();
 
+function focusWhenDrawn(selector: string, until = performance.now() + LOOK_FOR_MS) {
+  const found = document.querySelector<HTMLElement>(selector);
+  if (found) found.focus();
+  else if (performance.now() < until) requestAnimationFrame(() => focusWhenDrawn(selector, until));
+}
+
 /** What each key does in the workbench; the keys are listed under “?”. */
 export function benchKeys({
   job,
@@ -28,7 +34,7 @@ export function benchKeys({
 }: Reach): Record<string, () => void> {
   const onTheCut = (selector: string) => () => {
     setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
-    setTimeout(focus(selector), KEY_AFTER_MS);
+    requestAnimationFrame(() => focusWhenDrawn(selector));
   };
   return {
     ...Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)])),

@@ -23,10 +23,10 @@ from shapely.geometry.base import BaseGeometry
 
 from ..base.arrays import Points
 from ..base.units import whole_up
-from ..layers.framing import JOIST_WIDTH_IN
+from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
 from .batt import BattProduct
 from .cutting import cut_courses
-from .rules import SNUG_WIDER_IN, clear_bay_in
+from .rules import SNUG_WIDER_IN
 
 LEAST_CUT_IN = 12.0
 # A strip or an end of less than this is packed by hand with scraps.

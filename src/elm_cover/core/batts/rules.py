@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..base.units import ROUNDING_SLACK, eighths
-from ..layers.framing import JOIST_WIDTH_IN
+from ..layers.framing import clear_bay_in
 from ..layers.layer import Layer
 from ..layers.voids import r_with
 from .batt import FACED, BattProduct
@@ -21,11 +21,6 @@ AIR_UNDER_MOST_IN = 0.5
 SNUG_WIDER_IN = 1.0
 UNFACED_ZONES = ("1A", "2A", "3A")
 BATTS_ONLY = ("batts_across", "batts_between_and_across")
-
-
-def clear_bay_in(spacing_in: float) -> float:
-    """Open width between two joists, inches: spacing − 1½."""
-    return spacing_in - JOIST_WIDTH_IN
 
 
 def across_on_framing(old_depth_in: float, joist_depth_in: float) -> bool:

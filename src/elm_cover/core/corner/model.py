@@ -98,7 +98,7 @@ class Corner:
 
     def r_up(self, x_in: Floats) -> Floats:
         """Sum of R straight up at each x, without films and board."""
-        room = np.maximum(0.0, self.eave.room_at_plate_in + x_in * self.eave.slope)
+        room = self.eave.room_in(x_in)
         filled = np.zeros(x_in.shape)
         bottom = 0.0
         for layer in self.layers:

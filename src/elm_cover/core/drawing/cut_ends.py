@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 import numpy as np
@@ -53,7 +54,9 @@ def place_along(end: dict[str, Any], x_in: float) -> float:
     return float(end["s_in"] + end["direction"] * x_in * end["stretch"])
 
 
-def deck_shapes(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: dict[int, Eave]) -> list[dict[str, Any]]:
+def deck_shapes(
+    s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: Mapping[int, Eave]
+) -> list[dict[str, Any]]:
     """Underside of the deck, in as many stretches as there are."""
     if not eaves:
         return []

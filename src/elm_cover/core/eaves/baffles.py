@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..base.units import whole_up
-from ..layers.framing import JOIST_WIDTH_IN
+from ..layers.framing import clear_bay_in
 from .eave import Eave
 
 FOAM = "rigid_foam"
@@ -59,6 +59,10 @@ class BaffleInput:
         """Whether the wind block is bent from the baffle's own piece; foam cannot be bent."""
         return self.integral_wind_block and not self.foam
 
+    def wind_blocks(self, baffles: int) -> int:
+        """Wind blocks that are pieces of their own; 0 where they are bent from the baffle."""
+        return 0 if self.integral else baffles
+
     @property
     def lap_in(self) -> float:
         return 0.0 if self.foam else LAP_IN
@@ -70,7 +74,7 @@ class BaffleInput:
 
     def fitted_width_in(self, spacing_in: float) -> float:
         """How wide a piece is: as given, else the clear width between the framing."""
-        return clear_width_in(spacing_in) if self.width_in is None else self.width_in
+        return clear_bay_in(spacing_in) if self.width_in is None else self.width_in
 
 
 @dataclass(frozen=True)
@@ -99,11 +103,6 @@ class Fitting:
         """(from, to) of the first pieces along the path from the plate up, laps included."""
         step = self.piece_in - self.lap_in
         return [(i * step, min(i * step + self.piece_in, self.needed_in)) for i in range(min(self.count, most))]
-
-
-def clear_width_in(spacing_in: float) -> float:
-    """Between two rafters or trusses: spacing − 1½ in."""
-    return max(0.0, spacing_in - JOIST_WIDTH_IN)
 
 
 def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:

@@ -21,7 +21,13 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TypeVar
 
+import numpy as np
+
+from ..base.arrays import Floats
+
+Numbers = TypeVar("Numbers", float, Floats)
 STANDS_ABOVE_FILL_IN = 2.0
 LOW_ROOF_PITCH_IN_12 = 1.0
 
@@ -55,13 +61,22 @@ class Eave:
         """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it."""
         return self.heel_in - self.under_deck_in
 
-    def room_in(self, x_in: float) -> float:
-        """Vertical room for insulation at x."""
-        return max(0.0, self.room_at_plate_in + x_in * self.slope)
+    def plane_in(self, x_in: Numbers) -> Numbers:
+        """Underside of the baffle at x, in from the ceiling plane, with its sign: c0 + x·tanθ. x_in: a number or an array."""
+        return self.room_at_plate_in + x_in * self.slope
+
+    def room_in(self, x_in: Numbers) -> Numbers:
+        """Vertical room for insulation at x: max(0, c0 + x·tanθ). x_in: a number or an array. Source: handbook §8."""
+        plane = self.plane_in(x_in)
+        return np.maximum(0.0, plane) if isinstance(plane, np.ndarray) else max(0.0, plane)
+
+    def inward_in(self, plane_in: Numbers) -> Numbers:
+        """x where the underside of the baffle is that high, in from the plate's outer edge: (z − c0)/tanθ, signed."""
+        return (plane_in - self.room_at_plate_in) / self.slope
 
     def full_depth_at_in(self, depth_in: float) -> float:
         """x where the full depth begins: (D − c0)/tanθ, not less than 0."""
-        return max(0.0, (depth_in - self.room_at_plate_in) / self.slope)
+        return max(0.0, self.inward_in(depth_in))
 
     def closed_leg_in(self, depth_in: float) -> float:
         """The wind block, from the plate up to the chute: c0, at most 2 in above the fill."""

@@ -76,7 +76,7 @@ def remedy_of(kind: str, r_per_in: float | None = None, reach_in: float | None =
 def remedy_ft3_per_ft(eave: Eave, remedy: Remedy, depth_in: float) -> float:
     """How much of it each foot of eave takes, ft³: ∫ min(D, room) dx from the plate's outer edge to reach_in, /144."""
     x = (np.arange(SAMPLES) + 0.5) * remedy.reach_in / SAMPLES
-    room = np.maximum(0.0, eave.room_at_plate_in + x * eave.slope)
+    room = eave.room_in(x)
     return float(np.minimum(depth_in, room).mean()) * remedy.reach_in / 144
 
 
@@ -106,6 +106,6 @@ def dressing(work: EdgeWork, eaves: Mapping[int, Eave], edge: Integers, plane_in
         over[mine] = work.foam_r * np.cos(eave.angle)
         remedy = remedies.get(index)
         if remedy is not None:
-            inward = (plane_in - eave.room_at_plate_in) / eave.slope
+            inward = eave.inward_in(plane_in)
             per_in[mine & (inward < remedy.reach_in)] = remedy.r_per_in
     return Dressing(over, per_in)

@@ -135,9 +135,7 @@ def _lowest(found: tuple[Reach, ...], eaves: Mapping[int, Eave], count: int) -> 
     plane = np.full(count, np.inf)
     edge = np.full(count, -1, dtype=np.int64)
     for reach in found:
-        planes = [
-            eaves[e].room_at_plate_in + d * eaves[e].slope for e, d in zip(reach.edges, reach.distance_in, strict=True)
-        ]
+        planes = [eaves[e].plane_in(d) for e, d in zip(reach.edges, reach.distance_in, strict=True)]
         here = np.maximum(planes[0], planes[-1])
         ruling = np.where(planes[0] >= planes[-1], reach.edges[0], reach.edges[-1])
         if reach.from_corner_in is not None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 from ...job import Job
 from ...job.choice import Choice
@@ -22,7 +23,7 @@ from .features import feature_inputs, keep_outs_of
 
 
 def section_input(
-    job: Job, index: int, products: dict[str, ProductInput], notes: Notebook, burns: bool | None = None
+    job: Job, index: int, products: Mapping[str, ProductInput], notes: Notebook, burns: bool | None = None
 ) -> SectionInput:
     """One section of the job as the core takes it; asks for what its keep-outs and vents lack.
 
@@ -141,7 +142,7 @@ def _way_in(job: Job, section: Section) -> tuple[float, float] | None:
     return min(points, key=lambda at: math.hypot(at[0] - middle[0], at[1] - middle[1]), default=None)
 
 
-def _choice(choice: Choice, products: dict[str, ProductInput]) -> ChoiceInput:
+def _choice(choice: Choice, products: Mapping[str, ProductInput]) -> ChoiceInput:
     by_depth = choice.depth.by == "installed_in"
     return ChoiceInput(
         choice.method,

@@ -13,3 +13,11 @@ def framing_fraction(spacing_in: float) -> float:
     spacing_in: joists or chords on center, inches. Source: handbook, heat through the floor.
     """
     return JOIST_WIDTH_IN / spacing_in + BLOCKING_SHARE
+
+
+def clear_bay_in(spacing_in: float) -> float:
+    """Open width between two joists, rafters or trusses, in: spacing − 1½, never below 0. spacing_in: on center.
+
+    Source: handbook §8, the channels; §7, batts snug in the bay.
+    """
+    return max(0.0, spacing_in - JOIST_WIDTH_IN)

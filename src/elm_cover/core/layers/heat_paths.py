@@ -15,9 +15,9 @@ from .voids import void_shares
 
 @dataclass(frozen=True)
 class Boundary:
-    """What the paths have in common: B in R, framing share of the floor, joist depth in inches."""
+    """What the paths have in common: B (films and board) in R, framing share of the floor, joist depth in inches."""
 
-    boundary: float
+    r: float
     framing_fraction: float
     joist_depth_in: float
 
@@ -55,7 +55,7 @@ class Paths:
 
 
 def paths(
-    floor: Boundary,
+    under: Boundary,
     laid: Sequence[LayerAt],
     new_settled_in: Floats,
     r_new: Floats,
@@ -67,25 +67,25 @@ def paths(
     The joist is wood up to its top or to the top of the fill, whichever is lower (wood standing bare above thin fill
     earns nothing), and has above it what lies higher than its top.
     """
-    cavity = floor.boundary + cavity_r(laid, floor.boundary, r_new, new_r_per_in, over_r)
-    joist_depth = floor.joist_depth_in
+    cavity = under.r + cavity_r(laid, under.r, r_new, new_r_per_in, over_r)
+    joist_depth = under.joist_depth_in
     r_above = np.zeros_like(r_new)
     bottom = np.zeros_like(r_new)
-    sound = floor.boundary + r_new + over_r
+    sound = under.r + r_new + over_r
     for layer in laid:
         r_above = r_above + layer.r * _share_above(bottom, layer.depth_in, joist_depth)
         bottom = bottom + layer.depth_in
         sound = sound + layer.r
     r_above = r_above + r_new * _share_above(bottom, new_settled_in, joist_depth)
     wood = WOOD_R_PER_IN * np.minimum(joist_depth, bottom + new_settled_in)
-    return Paths(1 / (floor.boundary + wood + r_above + over_r), 1 / cavity, 1 / sound)
+    return Paths(1 / (under.r + wood + r_above + over_r), 1 / cavity, 1 / sound)
 
 
 def u_factor(
-    floor: Boundary, laid: Sequence[LayerAt], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
+    under: Boundary, laid: Sequence[LayerAt], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
 ) -> Floats:
     """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included."""
-    return paths(floor, laid, new_settled_in, r_new, new_r_per_in).u(floor.framing_fraction)
+    return paths(under, laid, new_settled_in, r_new, new_r_per_in).u(under.framing_fraction)
 
 
 def bare_u(boundary: float) -> float:

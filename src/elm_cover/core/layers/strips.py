@@ -21,23 +21,26 @@ STEP_IN = 1 / 32
 
 
 @dataclass(frozen=True, eq=False)
-class Strips:
-    """room_in, old_in: of each strip (old_in None without a map). share: of the net floor, summing to 1. dressed: what is
-    done at the edge there."""
+class Places:
+    """Where on a floor something is asked for: at its cells, or at its strips.
+
+    room_in: room under the roof at each, inches. old_in: depth of the old fill there, None without a map. share: of the
+    net floor for each, summing to 1; None: all alike. dressed: what is done at the edge there.
+    """
 
     room_in: Floats
-    old_in: Floats | None
-    share: Floats
+    old_in: Floats | None = None
+    share: Floats | None = None
     dressed: Dressing | None = None
 
     def mean(self, values: Floats) -> float:
-        """Area mean of values given for each strip."""
-        return float(values @ self.share)
+        """Area mean of values given for each place."""
+        return float(values.mean() if self.share is None else values @ self.share)
 
 
 def strips_of(
     room_in: Floats, old_in: Floats | None = None, roomy_in: float = ROOMY_IN, dressed: Dressing | None = None
-) -> Strips:
+) -> Places:
     """The strips of a floor from its cells."""
     room = np.minimum(room_in, roomy_in)
     work = None if dressed is None else _alike(dressed)
@@ -56,7 +59,7 @@ def strips_of(
         found: Floats = np.bincount(inverse, weights=values) / count
         return found
 
-    return Strips(
+    return Places(
         mean_in(room),
         None if old_in is None else mean_in(old_in),
         count / room.size,

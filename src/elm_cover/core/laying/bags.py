@@ -6,47 +6,44 @@ import numpy as np
 
 from ..base.arrays import Floats
 from ..given.section import SectionInput
-from ..layers.chart import chart_bags
+from ..layers.chart import Chart, chart_bags
 from ..layers.framing import framing_fraction
-from ..layers.stack import Lying, Stack
+from ..layers.stack import Lying
+from ..layers.strips import Places
 from ..money.quantities import Bags
-from .blower import Blower
+from .build_up import Laid
+from .site import Site
 
 
-def section_bags(
-    section: SectionInput,
-    net_ft2: float,
-    stack: Stack | None,
-    blower: Blower | None,
-    lying: Lying | None,
-    under_psf: float,
-    share: Floats | None = None,
-) -> Bags:
-    """Chart bags and field bags, unrounded.
+def bags_of(section: SectionInput, site: Site, laid: Laid, lying: Lying | None, places: Places | None) -> Bags:
+    """Chart bags and field bags, unrounded; field bags None while roof or framing is not known.
 
-    under_psf: fill blown under lifted batts, lb/ft². share: of the floor for each place lying speaks of; None: all alike.
+    lying: what lies at each of the places. Source: handbook §7, chart bags, field bags.
     """
+    stack, blower = laid.stack, laid.blower
     if stack is None or blower is None:
         return Bags()
     bag_lb = blower.chart.bag_lb
-    chart = chart_bags(net_ft2, stack.fill, bag_lb)
-    framing = section.spacing_in is not None and section.joist_depth_in is not None
+    chart = chart_bags(site.net_ft2, stack.fill, bag_lb)
+    spacing, joist = section.spacing_in, section.joist_depth_in
     if section.settings.deduct_framing:
-        if not framing:
+        if spacing is None or joist is None:
             return Bags()
-        if stack.depth_in <= (section.joist_depth_in or 0.0):
-            chart *= 1 - framing_fraction(section.spacing_in or 0.0)
-    under = net_ft2 * under_psf / bag_lb
-    if lying is None or section.spacing_in is None or section.joist_depth_in is None:
+        if stack.depth_in <= joist:
+            chart *= 1 - framing_fraction(spacing)
+    under = site.net_ft2 * laid.under_psf / bag_lb
+    if lying is None or places is None or spacing is None or joist is None:
         return Bags(chart + under)
-    fraction = framing_fraction(section.spacing_in)
-    settled = lying.new_settled_in
-    below = np.clip(section.joist_depth_in - lying.under_in, 0.0, settled)
+    share = places.share
+    fraction = framing_fraction(spacing)
+    weight = _weight(blower.chart, lying.new_settled_in, joist - lying.under_in, fraction, share)
+    if laid.under_psf > 0:
+        weight += _weight(blower.chart, lying.layers[0].depth_in, joist, fraction, share)
+    return Bags(chart + under, weight * site.net_ft2 / bag_lb)
+
+
+def _weight(chart: Chart, settled: Floats, below_tops: Floats | float, fraction: float, share: Floats | None) -> float:
+    """Mean weight of a layer, lb/ft², less the joists' share of what lies below their tops."""
+    below = np.clip(below_tops, 0.0, settled)
     between = np.divide(below, settled, out=np.zeros_like(settled), where=settled > 0)
-    weight = float(np.average(blower.chart.thin_weight_psf(settled) * (1 - fraction * between), weights=share))
-    if under_psf > 0:
-        fresh = lying.layers[0].depth_in
-        below = np.clip(section.joist_depth_in, 0.0, fresh)
-        between = np.divide(below, fresh, out=np.zeros_like(fresh), where=fresh > 0)
-        weight += float(np.average(blower.chart.thin_weight_psf(fresh) * (1 - fraction * between), weights=share))
-    return Bags(chart + under, weight * net_ft2 / bag_lb)
+    return float(np.average(chart.thin_weight_psf(settled) * (1 - fraction * between), weights=share))

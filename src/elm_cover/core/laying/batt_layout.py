@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,7 +15,8 @@ from ..batts.take_off import PIECE_GIVES, BattTakeOff, passes, take_off
 from ..eaves.eave import Eave
 from ..eaves.roof import roof_at
 from ..given.section import SectionInput
-from ..layers.stack import LEAST_PRESSED_SHARE, Stack
+from ..layers.stack import LEAST_PRESSED_SHARE
+from .build_up import Laid
 from .site import Site
 
 POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
@@ -22,51 +24,46 @@ POSTS = ("stack", "plumbing_stack", "post", "box", "junction_box")
 
 @dataclass(frozen=True, eq=False)
 class BattLayout:
-    """A layer with the pieces behind it, for the drawing."""
+    """A layer of batts counted; layout: the pieces behind it, None where they are not laid out."""
 
     take_off: BattTakeOff
-    layout: Layout
+    layout: Layout | None
 
 
-def laid_batts(
-    section: SectionInput,
-    site: Site,
-    layers: tuple[BattLayer, ...],
-    stack: Stack | None,
-    eaves: dict[int, Eave] | None,
-    notes: Notebook,
-) -> tuple[BattLayout, ...]:
-    """Every layer of batts laid out over the section; asks which way the joists run."""
-    if not layers or stack is None or eaves is None or section.spacing_in is None:
-        return ()
-    if section.run is None:
-        notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
+def batt_layouts(section: SectionInput, site: Site, laid: Laid, pieces: bool) -> tuple[BattLayout, ...]:
+    """Every layer of batts counted, and laid out piece by piece where asked; none while framing, eaves or fill is not known."""
+    if not laid.batts or laid.stack is None or site.eaves is None or section.spacing_in is None or section.run is None:
         return ()
     found = []
-    for layer, asked in zip(layers, asked_layers(section, site, layers, stack, eaves), strict=True):
-        layout = lay_out(asked)
-        found.append(BattLayout(take_off(layer, count(asked), layout.courses), layout))
-    for code, level, text, what_to_do in way_in_faults(section, layers, eaves):
-        notes.flag(code, level, text, what_to_do)
+    for layer, asked in zip(laid.batts, _asked(section, site, laid.batts, laid.stack.old_in), strict=True):
+        layout = lay_out(asked) if pieces else None
+        found.append(BattLayout(take_off(layer, count(asked), () if layout is None else layout.courses), layout))
     return tuple(found)
 
 
-def asked_layers(
-    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], stack: Stack, eaves: dict[int, Eave]
-) -> list[LayoutAsked]:
-    """What each layer is laid over. Raises ValueError while the framing is not known."""
-    if section.run is None or section.spacing_in is None:
-        raise ValueError("run and spacing of the framing are needed")
+def ask_for_batts(section: SectionInput, site: Site, laid: Laid, notes: Notebook) -> None:
+    """Asks which way the joists run, and says what does not go through the way in."""
+    if not laid.batts or laid.stack is None or site.eaves is None or section.spacing_in is None:
+        return
+    if section.run is None:
+        notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
+        return
+    for code, level, text, what_to_do in way_in_faults(section, laid.batts, site.eaves):
+        notes.flag(code, level, text, what_to_do)
+
+
+def _asked(section: SectionInput, site: Site, layers: tuple[BattLayer, ...], old_in: float) -> list[LayoutAsked]:
+    """What each layer is laid over. Framing and eaves are known."""
     found = []
-    below = stack.old_in
+    below = old_in
     for layer in layers:
         found.append(
             LayoutAsked(
                 section.outline_ft,
                 site.shapes,
-                tuple(_too_near(edge, eave, below, layer.batt) for edge, eave in sorted(eaves.items())),
-                section.run,
-                section.spacing_in,
+                tuple(_too_near(edge, eave, below, layer.batt) for edge, eave in sorted((site.eaves or {}).items())),
+                section.run or "x",
+                section.spacing_in or 0.0,
                 layer.place,
                 layer.batt,
                 section.way_in_ft,
@@ -78,7 +75,7 @@ def asked_layers(
     return found
 
 
-def _clear_over_way_in(section: SectionInput, eaves: dict[int, Eave]) -> float | None:
+def _clear_over_way_in(section: SectionInput, eaves: Mapping[int, Eave]) -> float | None:
     """Height from the ceiling to the underside of the baffles over the way in, inches; None where no eave limits it."""
     if section.way_in_ft is None or not eaves:
         return None
@@ -98,11 +95,11 @@ def _wires(section: SectionInput) -> tuple[tuple[tuple[float, float], tuple[floa
 def _too_near(edge: int, eave: Eave, below_in: float, batt: BattProduct) -> tuple[int, float]:
     """How far in from the plate a batt starts, inches: where at least half its thickness fits under the baffle."""
     wanted = below_in + batt.thickness_in * LEAST_PRESSED_SHARE
-    return edge, max(0.0, (wanted - eave.room_at_plate_in) / eave.slope)
+    return edge, max(0.0, eave.inward_in(wanted))
 
 
 def way_in_faults(
-    section: SectionInput, layers: tuple[BattLayer, ...], eaves: dict[int, Eave]
+    section: SectionInput, layers: tuple[BattLayer, ...], eaves: Mapping[int, Eave]
 ) -> list[tuple[str, str, str, str]]:
     """Each size of piece and bundle against the widest way in: (code, level, text, what to do)."""
     if not section.openings_in or not layers:

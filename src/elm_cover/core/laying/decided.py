@@ -1,50 +1,95 @@
-"""What becomes of the old fill as decided, and what clearing it out takes (handbook §5)."""
+"""The old fill of one floor: as it lies, what was decided about it, and what clearing it out takes (handbook §5)."""
 
 from __future__ import annotations
+
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..base.arrays import Floats
-from ..eaves.roof import RoofField
+from ..base.notebook import Notebook
+from ..floor.grid import Grid
 from ..given.section import SectionInput
+from ..layers.layer import Layer
 from ..layers.stack import depth_of
-from ..old_fill.as_it_lies import worth
-from ..old_fill.keep_or_clear import Kept, OldFillPlan, Removal, options, propose, removal
+from ..layers.strips import Places
+from ..old_fill.as_it_lies import layers_today, needs_board, r_as_it_lies
+from ..old_fill.keep_or_clear import Removal, removal
+from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
 from .site import Site
 
-
-def old_fill_plan(
-    section: SectionInput, site: Site, action: str, left: Kept | None, roof: RoofField | None
-) -> OldFillPlan | None:
-    """What the old fill is worth and what to do with it; None while it is not known."""
-    if site.today is None or site.r_existing is None:
-        return None
-    proposed, reasons = propose(section, site.today)
-    taken = removal_here(site, action, None if roof is None else roof.room_in, site.map_in)
-    return OldFillPlan(
-        action=action,
-        decided=section.old_fill is not None or action != "keep",
-        proposed=proposed,
-        reasons=reasons,
-        worth=worth(section, site.today, site.boundary, site.r_existing),
-        options=options(site.today, site.boundary, site.r_existing),
-        removal=taken,
-        under_installed_in=left.under_installed_in if left is not None and left.under_layers else None,
-    )
+BY_METHOD = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
 
-def removal_here(
-    site: Site, action: str, room_in: Floats | None, old_in: Floats | None, share: Floats | None = None
-) -> Removal | None:
+@dataclass(frozen=True, eq=False, kw_only=True)
+class OldFill:
+    """What lies there today. today: its layers, None while not known. depth_in: of all of them.
+
+    r: as it lies, voids and all; None while not known, or while the board that its voids need is not. map_in: its depth
+    at each cell by the readings. action: keep, relay, lift or clear; decided: by somebody, or kept while undecided.
+    """
+
+    today: tuple[Layer, ...] | None
+    r: float | None
+    map_in: Floats | None
+    readings: ReadingsPlan | None
+    action: str
+    decided: bool
+
+    @property
+    def depth_in(self) -> float | None:
+        return None if self.today is None else depth_of(self.today)
+
+    def as_decided(self, section: SectionInput) -> OldFill:
+        """The same with what the section's choice makes of it: the method where it says so, else the section's record."""
+        action = _action(section)
+        return replace(self, action=action, decided=section.old_fill is not None or action != "keep")
+
+
+def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
+    """The old fill of a section; asks for what is not known of it."""
+    map_in, readings, mean = _readings(section, site.grid)
+    today = layers_today(section, mean, notes)
+    r = None
+    if today is not None:
+        if site.boundary is None and needs_board(today, map_in):
+            notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
+        else:
+            r = r_as_it_lies(today, site.boundary, map_in)
+    known = OldFill(today=today, r=r, map_in=map_in, readings=readings, action="keep", decided=False)
+    return known.as_decided(section)
+
+
+def removal_of(site: Site, old: OldFill, places: Places | None) -> Removal | None:
     """What clearing out takes, thin at the eaves; None where it is not cleared.
 
-    room_in, old_in: room under the roof and depth of the old fill at places, None: no roof known, the mean everywhere.
-    share: of the floor for each place, None: all alike.
+    places: None while no roof is known: the mean depth everywhere.
     """
-    if action != "clear" or not site.today:
+    if old.action != "clear" or not old.today:
         return None
-    depth = old_in if old_in is not None else np.full(1 if room_in is None else room_in.size, depth_of(site.today))
-    if room_in is not None:
-        depth = np.minimum(depth, room_in)
-    mean_in = float(np.average(depth, weights=share))
-    return removal(mean_in / 12 * site.net_ft2, site.today, site.net_ft2)
+    if places is None:
+        depth = np.full(1, depth_of(old.today)) if old.map_in is None else old.map_in
+        mean_in = float(np.average(depth))
+    else:
+        depth = np.full(places.room_in.size, depth_of(old.today)) if places.old_in is None else places.old_in
+        mean_in = float(np.average(np.minimum(depth, places.room_in), weights=places.share))
+    return removal(mean_in / 12 * site.net_ft2, old.today, site.net_ft2)
+
+
+def _action(section: SectionInput) -> str:
+    method = section.choice.method if section.choice else ""
+    return BY_METHOD.get(method) or section.old_fill or "keep"
+
+
+def _readings(section: SectionInput, grid: Grid) -> tuple[Floats | None, ReadingsPlan | None, float | None]:
+    """The map of the old depth, what the readings say, and the mean depth that the layers are taken at."""
+    if not section.readings:
+        return None, None, None
+    used = usable(section.readings, section.outline_ft)
+    if not used:
+        said = summary(section.readings, section.outline_ft, None)
+        return None, said, said.mean_in
+    places = tuple(reading.at_ft for reading in used if reading.at_ft is not None)
+    map_in = depth_map_on(grid, places, tuple(reading.depth_in for reading in used))
+    mean = float(map_in.mean())
+    return map_in, summary(section.readings, section.outline_ft, mean), mean

@@ -10,31 +10,29 @@ from ..floor.outline import edge_length_ft, edge_side
 from ..given.section import SectionInput
 
 
-def eaves_known(section: SectionInput, notes: Notebook) -> dict[int, Eave] | None:
+def eaves_known(section: SectionInput) -> dict[int, Eave] | None:
     """Heel and pitch of every eave; None while one of them lacks either."""
     known: dict[int, Eave] = {}
-    complete = True
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
-        at = f"{section.path}.edges[{index}]"
-        if edge.heel_in is None:
-            notes.ask(
-                "measure", f"{at}.heel_in", f"How high is the heel at the {edge_side(section.outline_ft, index)} eave?"
-            )
-        if edge.pitch_in_12 is None:
-            notes.ask(
-                "measure",
-                f"{at}.pitch_in_12",
-                f"What is the roof's pitch over the {edge_side(section.outline_ft, index)} eave?",
-            )
         if edge.heel_in is None or edge.pitch_in_12 is None:
-            complete = False
+            return None
+        settings = section.settings
+        known[index] = Eave(edge.heel_in, edge.pitch_in_12, settings.vent_gap_in, settings.baffle.thickness_in)
+    return known
+
+
+def ask_for_eaves(section: SectionInput, notes: Notebook) -> None:
+    """Asks for the heel and the pitch that an eave lacks."""
+    for index, edge in enumerate(section.edges):
+        if edge.kind != "eave":
             continue
-        known[index] = Eave(
-            edge.heel_in, edge.pitch_in_12, section.settings.vent_gap_in, section.settings.baffle.thickness_in
-        )
-    return known if complete else None
+        at, side = f"{section.path}.edges[{index}]", edge_side(section.outline_ft, index)
+        if edge.heel_in is None:
+            notes.ask("measure", f"{at}.heel_in", f"How high is the heel at the {side} eave?")
+        if edge.pitch_in_12 is None:
+            notes.ask("measure", f"{at}.pitch_in_12", f"What is the roof's pitch over the {side} eave?")
 
 
 def edge_work(section: SectionInput) -> EdgeWork:

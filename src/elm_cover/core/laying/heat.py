@@ -1,4 +1,4 @@
-"""Heat and bags of a section over its grid: U at every cell, and the fill that the attic will really take."""
+"""Heat through one floor with what is laid on it, at its cells or its strips (handbook §6)."""
 
 from __future__ import annotations
 
@@ -11,71 +11,78 @@ from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, Chart
 from ..layers.framing import framing_fraction
 from ..layers.heat_paths import Boundary, Paths, bare_u, paths
-from ..layers.stack import Lying, Stack
-from ..layers.strips import Strips
+from ..layers.stack import Lying, Stack, depth_of
+from ..layers.strips import Places
+from .build_up import Laid
+from .decided import OldFill
 from .site import Site
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False, kw_only=True)
 class Heat:
-    """u and the heat paths at each cell, its area mean over the section with what is kept out at its own R, and R at each cell."""
+    """What lies at each place and what it loses; None where something is not known.
 
-    u: Floats
-    mean: float
-    r: Floats
-    paths: Paths
+    paths, u, r: at each place, films and board in U and off R. mean: U over the section with what is kept out at its own.
+    ua_today: Btu/h·°F as it lies today.
+    """
 
-
-@dataclass(frozen=True)
-class Laid:
-    """What lies over a floor as the heat sees it. u: films and board included, mean over the floor with what is kept out."""
-
-    floor: Boundary
-    stack: Stack
-    chart: Chart | None
-
-    def paths(self, lying: Lying) -> Paths:
-        """The heat paths where it lies so."""
-        settled = lying.new_settled_in
-        per_in = self.chart.r_per_in(self.stack.fill.r) if self.chart and self.stack.fill.r else 0.0
-        new_r = self.chart.thin_r(settled) if self.chart else np.zeros_like(settled)
-        return paths(self.floor, lying.layers, settled, new_r, per_in, lying.over_r)
-
-    def u(self, lying: Lying) -> Floats:
-        return self.paths(lying).u(self.floor.framing_fraction)
+    lying: Lying | None = None
+    under: Boundary | None = None
+    paths: Paths | None = None
+    u: Floats | None = None
+    r: Floats | None = None
+    mean: float | None = None
+    ua_today: float | None = None
 
 
-def laid_over(section: SectionInput, boundary: float | None, stack: Stack | None, chart: Chart | None) -> Laid | None:
-    """None while board, framing or the fill is not known."""
-    if boundary is None or stack is None or (chart is None and stack.fill.r > 0):
+def heat_of(section: SectionInput, site: Site, old: OldFill, laid: Laid, places: Places | None) -> Heat:
+    """Heat of what is laid. places: where it is asked for, None while no roof is known. ua_today is left to the caller."""
+    stack = laid.stack
+    if stack is None or places is None:
+        return Heat()
+    lying = stack.at(places.room_in, _old_under(old, stack, places.old_in), places.dressed)
+    under = boundary_of(section, site)
+    chart = None if laid.blower is None else laid.blower.chart
+    if under is None or (chart is None and stack.fill.r > 0):
+        return Heat(lying=lying)
+    found = _paths(under, stack, lying, chart)
+    u = found.u(under.framing_fraction)
+    mean = whole_u(places.mean(u), site, under.r)
+    return Heat(lying=lying, under=under, paths=found, u=u, r=1 / u - under.r, mean=mean)
+
+
+def boundary_of(section: SectionInput, site: Site) -> Boundary | None:
+    """Board and framing of the floor; None while one of them is not known."""
+    if site.boundary is None or section.spacing_in is None or section.joist_depth_in is None:
         return None
-    if section.spacing_in is None or section.joist_depth_in is None:
-        return None
-    return Laid(Boundary(boundary, framing_fraction(section.spacing_in), section.joist_depth_in), stack, chart)
+    return Boundary(site.boundary, framing_fraction(section.spacing_in), section.joist_depth_in)
 
 
-def whole_u(u_net: float, boundary: float, floor_ft2: float, net_ft2: float) -> float:
+def whole_u(u_net: float, site: Site, boundary: float) -> float:
     """Mean U of the floor from that of its net area: what is kept out counts bare."""
-    return (u_net * net_ft2 + bare_u(boundary) * (floor_ft2 - net_ft2)) / floor_ft2
+    return (u_net * site.net_ft2 + bare_u(boundary) * (site.floor_ft2 - site.net_ft2)) / site.floor_ft2
 
 
-def section_heat(laid: Laid | None, lying: Lying | None, floor_ft2: float, net_ft2: float) -> Heat | None:
-    """U and R at every cell, and the mean with what is kept out counted bare. None while something is not known."""
-    if laid is None or lying is None:
+def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> float | None:
+    """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while old fill, board or framing is not known."""
+    under = boundary_of(section, site)
+    if old.today is None or under is None:
         return None
-    found = laid.paths(lying)
-    u = found.u(laid.floor.framing_fraction)
-    boundary = laid.floor.boundary
-    return Heat(u, whole_u(float(u.mean()), boundary, floor_ft2, net_ft2), 1 / u - boundary, found)
+    stack = Stack(old.today, NO_FILL)
+    found = _paths(under, stack, stack.at(places.room_in, places.old_in), None)
+    return whole_u(places.mean(found.u(under.framing_fraction)), site, under.r)
 
 
-def u_today(section: SectionInput, site: Site, strips: Strips) -> float | None:
-    """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while board or framing is not known."""
-    if site.today is None or site.boundary is None:
+def _paths(under: Boundary, stack: Stack, lying: Lying, chart: Chart | None) -> Paths:
+    settled = lying.new_settled_in
+    per_in = chart.r_per_in(stack.fill.r) if chart and stack.fill.r else 0.0
+    new_r = chart.thin_r(settled) if chart else np.zeros_like(settled)
+    return paths(under, lying.layers, settled, new_r, per_in, lying.over_r)
+
+
+def _old_under(old: OldFill, stack: Stack, old_in: Floats | None) -> Floats | None:
+    """The old fill's depth as it lies under the new: gone where it is cleared, a little thinner where it is pressed."""
+    if old_in is None or old.action == "clear" or not old.today:
         return None
-    today = Stack(site.today, NO_FILL)
-    laid = laid_over(section, site.boundary, today, None)
-    if laid is None:
-        return None
-    u_net = strips.mean(laid.u(today.at(strips.room_in, strips.old_in)))
-    return whole_u(u_net, site.boundary, site.floor_ft2, site.net_ft2)
+    now, later = depth_of(old.today), depth_of(stack.layers[stack.under_layers :])
+    return old_in * (later / now) if now > 0 else old_in

@@ -1,24 +1,32 @@
-"""The floor of a section and what is on record of its old fill: what every way of insulating it starts from."""
+"""The floor of a section with its roof and its edges: what every way of insulating it starts from (handbook §2, §8)."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
-from ..base.arrays import Floats, Points
-from ..base.notebook import Notebook
+from ..base.arrays import Points
+from ..eaves.bays import BayRow
+from ..eaves.eave import Eave
+from ..eaves.remedies import EdgeWork, dressing
+from ..eaves.roof import RoofField, roof_field
 from ..enclosed.shapes import plan_area_ft2
 from ..floor.grid import Grid, grid_of, kept_out_ft2
 from ..floor.outline import polygon_area_ft2
 from ..given.section import SectionInput
 from ..hazards.clearances import KeepOut
-from ..layers.layer import Layer, boundary_r
-from ..old_fill.as_it_lies import layers_today, needs_board, r_as_it_lies
-from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
+from ..layers.dressing import Dressing
+from ..layers.layer import boundary_r
+from .edges import eaves_known, edge_work, rows_of
 
 
-@dataclass(frozen=True, eq=False)
+@dataclass(frozen=True, eq=False, kw_only=True)
 class Site:
-    """The floor of a section and what is on record of its old fill. floor_ft2: the outline less its holes."""
+    """The floor of a section, in ft² and on its grid.
+
+    floor_ft2: the outline less its holes. net_ft2: less what is kept out. boundary: B, None while the board is not known.
+    eaves: by edge, None while one of them lacks heel or pitch; of an open floor alone, as are rows, work and roof.
+    """
 
     area_ft2: float
     floor_ft2: float
@@ -27,53 +35,39 @@ class Site:
     shapes: tuple[Points, ...]
     grid: Grid
     boundary: float | None
-    map_in: Floats | None
-    readings: ReadingsPlan | None
-    today: tuple[Layer, ...] | None
-    r_existing: float | None
+    eaves: Mapping[int, Eave] | None = None
+    rows: Mapping[int, BayRow] = field(default_factory=dict)
+    work: EdgeWork = field(default_factory=EdgeWork)
+    roof: RoofField | None = None
+
+    @property
+    def dressed(self) -> Dressing | None:
+        """The work at the edge, at each cell; None where there is none, or no roof known."""
+        if self.roof is None or self.eaves is None:
+            return None
+        return dressing(self.work, self.eaves, self.roof.edge, self.roof.plane_in)
 
 
-def site_of(section: SectionInput, notes: Notebook) -> Site:
+def site_of(section: SectionInput) -> Site:
+    """The section's floor as far as it is known. Source: handbook §7, net area; §8, room under the deck."""
     area = polygon_area_ft2(section.outline_ft)
     placed = tuple((k.name, k.corners_ft) for k in section.keep_outs if k.corners_ft is not None)
     shapes: tuple[Points, ...] = tuple(corners for _, corners in placed) + section.holes
     grid = grid_of(section.outline_ft, shapes)
-    boundary = None if section.board is None else boundary_r(section.board)
-    map_in, readings, mean = _readings(section, grid)
-    today = layers_today(section, mean, notes)
-    r_existing = None
-    if today is not None:
-        if boundary is None and needs_board(today, map_in):
-            notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
-        else:
-            r_existing = r_as_it_lies(today, boundary, map_in)
-    return Site(
-        area,
-        plan_area_ft2(section.outline_ft, section.holes),
-        _net_area(section.outline_ft, area, shapes, section.keep_outs),
-        placed,
-        shapes,
-        grid,
-        boundary,
-        map_in,
-        readings,
-        today,
-        r_existing,
+    known = Site(
+        area_ft2=area,
+        floor_ft2=plan_area_ft2(section.outline_ft, section.holes),
+        net_ft2=_net_area(section.outline_ft, area, shapes, section.keep_outs),
+        placed=placed,
+        shapes=shapes,
+        grid=grid,
+        boundary=None if section.board is None else boundary_r(section.board),
     )
-
-
-def _readings(section: SectionInput, grid: Grid) -> tuple[Floats | None, ReadingsPlan | None, float | None]:
-    """The map of the old depth, what the readings say, and the mean depth that the layers are taken at."""
-    if not section.readings:
-        return None, None, None
-    used = usable(section.readings, section.outline_ft)
-    if not used:
-        found = summary(section.readings, section.outline_ft, None)
-        return None, found, found.mean_in
-    places = tuple(reading.at_ft for reading in used if reading.at_ft is not None)
-    map_in = depth_map_on(grid, places, tuple(reading.depth_in for reading in used))
-    mean = float(map_in.mean())
-    return map_in, summary(section.readings, section.outline_ft, mean), mean
+    if section.kind != "open_floor":
+        return known
+    eaves = eaves_known(section)
+    roof = None if eaves is None else roof_field(section.outline_ft, eaves, grid, shapes)
+    return Site(**{**vars(known), "eaves": eaves, "rows": rows_of(section), "work": edge_work(section), "roof": roof})
 
 
 def _net_area(outline: Points, area: float, shapes: tuple[Points, ...], keep_outs: tuple[KeepOut, ...]) -> float:

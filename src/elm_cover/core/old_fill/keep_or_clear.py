@@ -107,14 +107,7 @@ class Kept:
         return 1 if self.under_installed_in > 0 else 0
 
 
-def action_of(section: SectionInput) -> str:
-    """keep, relay, lift or clear: by the method where it says so, else as decided for the section, else keep."""
-    method = section.choice.method if section.choice else None
-    by_method = {"lift_and_fill": "lift", "clear_and_blow": "clear"}.get(method or "")
-    return by_method or section.old_fill or "keep"
-
-
-def ground(
+def kept_of(
     action: str, layers: tuple[Layer, ...], joist_depth_in: float | None, chart: Chart | None, kind: str | None
 ) -> Kept | None:
     """The layers after keep, relay, lift or clear; None where lifting needs the joists' depth or a chart.
@@ -144,7 +137,7 @@ def options(layers: tuple[Layer, ...], boundary: float | None, r_existing: float
     """What the old fill would be worth after each of the four, side by side."""
     if not layers:
         return ()
-    relaid = ground("relay", layers, None, None, None)
+    relaid = kept_of("relay", layers, None, None, None)
     relaid_r = None if relaid is None or (boundary is None and needs_board(layers)) else r_with(relaid.layers, boundary)
     return (
         OldFillOption("keep", r_existing, "It stays as it lies; new fill goes on top."),

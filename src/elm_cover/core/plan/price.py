@@ -2,53 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
+
 from ...job import Job
 from ..base.notebook import Notebook
 from ..from_job.book import book_input, energy_input
 from ..given.product import ProductInput
-from ..given.section import SectionInput
 from ..money.cost import Cost, cost_of
-from ..money.quantities import EaveCount, Quantities, taken, total
+from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
-from ..section.eave_plan import EavePlan
 from ..section.result import SectionPlan
 
 
-def of_section(section: SectionInput, plan: SectionPlan) -> Quantities | None:
-    """What one section takes; None while its fill is not known. A floor that is left out takes nothing."""
-    if plan.kind == "left_out":
-        return Quantities()
-    if plan.r_nominal is None or (plan.bags.chart is None and not plan.batts):
-        return None
-    old = plan.old_fill
-    return taken(
-        section,
-        plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0,
-        plan.bags,
-        plan.batts,
-        [_eave_count(section, eave) for eave in plan.eaves],
-        None if old is None else old.action,
-        None if old is None else old.removal,
-    )
-
-
-def _eave_count(section: SectionInput, eave: EavePlan) -> EaveCount:
-    remedy = section.edges[eave.edge].remedy
-    return EaveCount(
-        eave.baffles or 0,
-        eave.pieces or 0,
-        (eave.wind_blocks or 0) + eave.plugs,
-        None if remedy is None else remedy.kind,
-        eave.remedy_ft3 or 0.0,
-        eave.run_ft,
-    )
-
-
-def job_cost(
-    job: Job, inputs: list[SectionInput], sections: list[SectionPlan], products: dict[str, ProductInput]
-) -> Cost | None:
-    """Price and hours of the job; None while what one of its sections takes is not known."""
-    taken = [of_section(given, planned) for given, planned in zip(inputs, sections, strict=True)]
+def job_cost(job: Job, taken: Sequence[Quantities | None], products: Mapping[str, ProductInput]) -> Cost | None:
+    """Price and hours of the job; None while what one of its sections takes is not known. taken: by section."""
     known = [part for part in taken if part is not None]
     if not known or len(known) < len(taken):
         return None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 from ...job import Job
 from ...job.choice import Choice
@@ -11,69 +12,160 @@ from ..base.notebook import Notebook
 from ..from_job.book import book_input, energy_input
 from ..from_job.products import product_input
 from ..from_job.section import section_input
-from ..given.product import ProductInput
 from ..given.section import SectionInput
-from ..layers.stack import depth_of
-from ..money.cost import cost_of
 from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
-from ..rack.candidate import candidates, families, steps
+from ..rack.candidate import Family, candidates, families, steps
 from ..rack.core_sample import CoreSample, core_sample
 from ..rack.ground import Ground, burns, ground_of
-from ..rack.mix import Limits, Option, best_mix
+from ..rack.mix import Limits, MixProgram, Option
 from ..rack.ranking import ranked, why_not
 from ..rack.result import Mix, Rack, StepUp, Way
-from ..rack.weighed import Weighed, weighed
-from ..section.open_floor import plan_section
-from ..target.by_basis import target_r
-from ..target.tables import code_r, retrofit_r
-from .price import of_section
+from ..rack.weighed import Pricing, Weighed, weighed
+from ..section.by_kind import plan_section
+from ..target.by_basis import target_of
+from ..target.tables import retrofit_r
 
 MOST_WAYS_OUT = 5
+NO_MIX = "Nothing on the list meets these limits. Raise the budget, allow more products, or lower a target."
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Floors:
+    """The job's open floors ready to be weighed, by whether the fill burns: keep-outs differ. rest: what the sections
+    take that are no open floor. names: of all sections."""
+
+    grounds: dict[bool, tuple[Ground, ...]]
+    rest: Quantities
+    names: dict[str, str]
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
-    """Every method × product × target step on the job's open floors. pool: products beside the job's own."""
-    quiet = Notebook()
+    """Every method × product × target step on the job's open floors.
+
+    pool: products beside the job's own. mix_aim: also the best mix of ways under that aim and the limits.
+    """
     known = {product.id: product_input(product) for product in (*pool, *job.products)}
+    pricing = Pricing(known, job.settings.spare_pct, book_input(job))
+    floors = _floors_ready(job, pricing)
+    if not isinstance(floors, Floors):
+        return Rack((), None, (), floors)
+    wanted = _steps(job, floors.grounds[True])
+    pooled = families(product for product in known.values() if product.kind is not None)
+    ways, count = _weigh_all(floors, pooled, wanted, pricing)
+    return _answer(
+        job, ranked(ways), wanted, count, None if mix_aim is None else (mix_aim, limits or Limits()), floors, pricing
+    )
+
+
+def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[str, ...]:
+    """The open floors, or what has to be known before anything can be weighed on them."""
+    quiet = Notebook()
     inputs = {
-        burn: [section_input(job, i, known, quiet, burn) for i in range(len(job.sections))] for burn in (True, False)
+        burn: [section_input(job, i, pricing.products, quiet, burn) for i in range(len(job.sections))]
+        for burn in (True, False)
     }
     open_floors = [i for i, section in enumerate(job.sections) if section.kind == "open_floor"]
-    floors = {True: _floors([inputs[True][i] for i in open_floors], [])}
-    floors[False] = _floors([inputs[False][i] for i in open_floors], floors[True])
-    missing = _missing(inputs[True], open_floors, floors[True])
+    burning = _grounds([inputs[True][i] for i in open_floors], [])
+    others = _grounds([inputs[False][i] for i in open_floors], burning)
+    missing = _missing([inputs[True][i] for i in open_floors], burning)
     if missing:
-        return Rack((), None, (), missing)
-    ready = {burn: [floor for floor in floors[burn] if floor is not None] for burn in floors}
-    pooled = families(product for product in known.values() if product.kind is not None)
-    wanted = _steps(job, ready[True])
-    rest = _rest(job, inputs[True])
-    book = book_input(job)
-    names = {section.id: section.name or section.id for section in job.sections}
-    bare = not any(floor.section.layers for floor in ready[True])
+        return missing
+    return Floors(
+        grounds={
+            True: tuple(ground for ground in burning if ground is not None),
+            False: tuple(ground for ground in others if ground is not None),
+        },
+        rest=_rest(job, inputs[True]),
+        names={section.id: section.name or section.id for section in job.sections},
+    )
+
+
+def _grounds(sections: Iterable[SectionInput], known: Sequence[Ground | None]) -> list[Ground | None]:
+    """The floors, taken from those known where nothing keeps clear of one fill more than of another."""
+    alike = {(ground.section.id, ground.section.keep_outs): ground for ground in known if ground is not None}
+    return [alike.get((section.id, section.keep_outs)) or ground_of(section) for section in sections]
+
+
+def _missing(sections: Sequence[SectionInput], grounds: Sequence[Ground | None]) -> tuple[str, ...]:
+    """What has to be known before anything can be weighed."""
+    if not sections:
+        return ("There is no open floor to weigh ways for: set a section's kind to open floor in Measure.",)
+    lacking = []
+    for section, ground in zip(sections, grounds, strict=True):
+        name = section.name or section.id
+        if ground is None:
+            lacking.append(f"{name}: measure its old fill, board, framing and eaves first.")
+        elif target_of(section, ground.old.r, ground.old.depth_in).r is None:
+            lacking.append(f"{name}: set the R to reach in Target first.")
+    return tuple(lacking)
+
+
+def _steps(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...]:
+    targets, codes, retrofits = [], [], []
+    for ground in grounds:
+        section, old = ground.section, ground.old
+        target = target_of(section, old.r, old.depth_in)
+        targets += [] if target.r is None else [target.r]
+        codes += [] if target.code_r is None else [target.code_r]
+        if section.zone is not None and old.r is not None and not job.house.new_construction:
+            retrofits.append(retrofit_r(section.zone, old.depth_in or 0.0, old.r))
+    return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
+
+
+def _rest(job: Job, sections: Sequence[SectionInput]) -> Quantities:
+    """What slopes, walls and closed bays take as they are chosen."""
+    closed = [at for at, section in enumerate(job.sections) if section.kind != "open_floor"]
+    taken = [plan_section(sections[at], Notebook(sections[at].id)).quantities for at in closed]
+    return total(part for part in taken if part is not None)
+
+
+def _weigh_all(
+    floors: Floors, pooled: tuple[Family, ...], wanted: Sequence[float | None], pricing: Pricing
+) -> tuple[list[Weighed], int]:
+    """Every way once, and how many were weighed: steps that come to the same are kept once."""
+    burning = floors.grounds[True]
+    bare = not any(ground.section.layers for ground in burning)
     ways: list[Weighed] = []
     nowhere: set[str] = set()
     count = 0
-    for candidate in candidates([floor.section for floor in ready[True]], pooled, wanted):
+    for candidate in candidates([ground.section for ground in burning], pooled, wanted):
         if candidate.method in nowhere:
             continue  # no product changes that: said once
-        on = ready[burns(candidate.family.kind)]
-        cores = [core_sample(floor, candidate, pooled) for floor in on]
-        made = weighed(candidate, cores, names, bare, rest, known, job.settings.spare_pct, book)
+        cores = [core_sample(ground, candidate, pooled) for ground in floors.grounds[burns(candidate.family.kind)]]
+        way = weighed(candidate, cores, floors.names, bare, pricing, floors.rest)
         count += 1
-        if not _seen(made, ways):
-            ways.append(made)
+        if not _seen(way, ways):
+            ways.append(way)
         if all(core.fill_line_in is None for core in cores):
             nowhere.add(candidate.method)
-    placed = ranked(ways)
+    return ways, count
+
+
+def _seen(way: Weighed, ways: Sequence[Weighed]) -> bool:
+    """Whether another step of the same way comes to the same cores: batts come in whole layers."""
+    return any(
+        other.method == way.method
+        and other.family == way.family
+        and [core.layers for core in other.cores] == [core.layers for core in way.cores]
+        and [core.quantities for core in other.cores] == [core.quantities for core in way.cores]
+        and way.cores[0].layers
+        for other in ways
+    )
+
+
+def _answer(
+    job: Job,
+    placed: Sequence[Weighed],
+    wanted: Sequence[float | None],
+    count: int,
+    mix: tuple[str, Limits] | None,
+    floors: Floors,
+    pricing: Pricing,
+) -> Rack:
     picked = _picked(job, placed)
     against = next((way for way in placed if way.id == picked), None) or _cheapest(placed)
     answers = tuple(Way(way, _saving(job, way), () if against is None else why_not(way, against)) for way in placed)
-    mixed = None
-    if mix_aim is not None:
-        mixed = _mix(job, placed, rest, known, mix_aim, limits or Limits())
-    up = None if against is None else _step_up(answers, against)
     stuck = tuple(dict.fromkeys(text for way in placed for text in way.ways_out))
     if any(not way.blocks for way in placed):
         stuck = ()
@@ -82,69 +174,10 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
         picked,
         tuple(step for step in wanted if step is not None),
         (),
-        mixed,
-        up,
+        None if mix is None else _mix(placed, floors.rest, pricing, *mix),
+        None if against is None else _step_up(answers, against),
         stuck[:MOST_WAYS_OUT],
         count,
-    )
-
-
-def _floors(sections: Iterable[SectionInput], known: Sequence[Ground | None]) -> list[Ground | None]:
-    """The floors, taken from those known where nothing keeps clear of one fill more than of another."""
-    alike = {(floor.section.id, floor.section.keep_outs): floor for floor in known if floor is not None}
-    return [alike.get((section.id, section.keep_outs)) or ground_of(section) for section in sections]
-
-
-def _missing(
-    sections: Sequence[SectionInput], open_floors: Sequence[int], floors: Sequence[Ground | None]
-) -> tuple[str, ...]:
-    """What has to be known before anything can be weighed."""
-    if not open_floors:
-        return ("There is no open floor to weigh ways for: set a section's kind to open floor in Measure.",)
-    found = []
-    for at, floor in zip(open_floors, floors, strict=True):
-        section = sections[at]
-        name = section.name or section.id
-        if floor is None:
-            found.append(f"{name}: measure its old fill, board, framing and eaves first.")
-        elif target_r(section, floor.site.today, floor.site.r_existing, None, None, Notebook()) is None:
-            found.append(f"{name}: set the R to reach in Target first.")
-    return tuple(found)
-
-
-def _steps(job: Job, floors: Sequence[Ground]) -> tuple[float | None, ...]:
-    targets, codes, retrofits = [], [], []
-    for floor in floors:
-        section, site = floor.section, floor.site
-        r = target_r(section, site.today, site.r_existing, None, None, Notebook())
-        targets += [] if r is None else [r]
-        edition = section.target.edition if section.target else None
-        if section.zone is not None and edition is not None:
-            codes.append(code_r(section.zone, edition))
-        if section.zone is not None and site.r_existing is not None and not job.house.new_construction:
-            retrofits.append(retrofit_r(section.zone, depth_of(site.today or ()), site.r_existing))
-    return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
-
-
-def _rest(job: Job, sections: Sequence[SectionInput]) -> Quantities:
-    """What slopes, walls and closed bays take as they are chosen."""
-    found = []
-    for at, section in enumerate(job.sections):
-        if section.kind != "open_floor":
-            taken = of_section(sections[at], plan_section(sections[at], Notebook(section.id))[0])
-            found += [] if taken is None else [taken]
-    return total(found)
-
-
-def _seen(made: Weighed, ways: Sequence[Weighed]) -> bool:
-    """Whether another step of the same way comes to the same cores: batts come in whole layers."""
-    return any(
-        other.method == made.method
-        and other.family == made.family
-        and [core.layers for core in other.cores] == [core.layers for core in made.cores]
-        and [core.quantities for core in other.cores] == [core.quantities for core in made.cores]
-        and made.cores[0].layers
-        for other in ways
     )
 
 
@@ -207,14 +240,7 @@ def _saving(job: Job, way: Weighed) -> Saving | None:
     return yearly_saving(way.saved_ua, job.house.climate_zone, energy_input(job), way.cost.price)
 
 
-def _mix(
-    job: Job,
-    ways: Sequence[Weighed],
-    rest: Quantities,
-    products: dict[str, ProductInput],
-    aim: str,
-    limits: Limits,
-) -> Mix:
+def _mix(ways: Sequence[Weighed], rest: Quantities, pricing: Pricing, aim: str, limits: Limits) -> Mix:
     """The best mix of ways that reach the targets as set."""
     options: dict[str, list[Option]] = {}
     of: dict[tuple[str, str], CoreSample] = {}
@@ -228,15 +254,8 @@ def _mix(
                 Option(way.id, core.quantities, core.load_psf, share, core.fill_line_in or 0.0, core.net_ft2)
             )
             of[core.section, way.id] = core
-    book, spare = book_input(job), job.settings.spare_pct
-    found = best_mix(options, rest, products, spare, book, aim, limits)
-    if found is None:
-        return Mix(
-            aim,
-            {},
-            None,
-            "Nothing on the list meets these limits. Raise the budget, allow more products, or lower a target.",
-        )
-    parts = [of[section, way].quantities for section, way in found.items()]
-    cost = cost_of(total([*(part for part in parts if part is not None), rest]), products, spare, book)
-    return Mix(aim, found, cost, "")
+    best = MixProgram(options, rest, pricing, limits).solve(aim)
+    if best is None:
+        return Mix(aim, {}, None, NO_MIX)
+    parts = [of[section, way].quantities for section, way in best.items()]
+    return Mix(aim, best, pricing.cost(total([*(part for part in parts if part is not None), rest])), "")

@@ -17,9 +17,9 @@ from ..from_job.section import section_input
 from ..given.section import SectionInput
 from ..money.cost import Cost
 from ..money.saving import Saving
+from ..section.by_kind import plan_section
 from ..section.heat_account import HeatShare
-from ..section.open_floor import plan_section
-from ..section.result import SectionFields, SectionPlan
+from ..section.result import PlannedSection, SectionFields, SectionPlan
 from ..section.schools import School, all_schools
 from .look_over import Look, look_over
 from .opinions import opinions_here
@@ -59,22 +59,22 @@ def plan(job: Job) -> Plan:
     look = look_over(seen, book)
     products = {product.id: product_input(product) for product in job.products}
     inputs: list[SectionInput] = []
-    sections, fields = [], {}
+    planned: list[PlannedSection] = []
     if not job.sections:
         book.ask("measure", "sections", "Measure the attic: length and width first")
     for index, section in enumerate(job.sections):
         notes = Notebook(section.id, f"sections.{section.id}.")
         _flag_open_to_nowhere(job, section, notes)
         given = section_input(job, index, products, notes)
-        planned, behind = plan_section(given, notes)
         inputs.append(given)
-        sections.append(planned)
-        fields[section.id] = behind
+        planned.append(plan_section(given, notes))
         book.flags += notes.flags
         book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
+    sections = [each.plan for each in planned]
+    fields = {each.plan.id: each.fields for each in planned}
     order = order_lines(job, sections, book)
-    cost = job_cost(job, inputs, sections, products)
+    cost = job_cost(job, [each.quantities for each in planned], products)
     if cost is not None:
         explain_cost(job, cost, book)
     return Plan(

@@ -6,9 +6,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from ..batts.batt import FACED
-from ..batts.rules import BATTS_ONLY, SNUG_WIDER_IN, clear_bay_in
+from ..batts.rules import BATTS_ONLY, SNUG_WIDER_IN
 from ..given.product import ProductInput
 from ..given.section import SectionInput
+from ..layers.framing import clear_bay_in
 
 METHODS = (
     "top_up",

@@ -7,27 +7,23 @@ from dataclasses import dataclass, replace
 
 from ..base.notebook import Notebook
 from ..base.units import eighths, r_value
-from ..batts.layout import count
-from ..batts.take_off import BattTakeOff, take_off
-from ..eaves.baffles import fitting
-from ..eaves.remedies import remedy_ft3_per_ft
-from ..floor.outline import edge_length_ft
 from ..given.choice import ChoiceInput, TargetInput
 from ..given.section import SectionInput
-from ..layers.stack import Lying, depth_of
+from ..layers.stack import Stack
 from ..layers.voids import R_TOLERANCE
-from ..laying.bags import section_bags
-from ..laying.batt_layout import asked_layers, way_in_faults
-from ..laying.build_up import BuildUp, build_up
-from ..laying.decided import removal_here
-from ..laying.heat import laid_over, whole_u
+from ..laying.batt_layout import way_in_faults
+from ..laying.build_up import Laid
+from ..laying.heat import Heat, heat_of
 from ..laying.limit import over_limit
-from ..laying.plate import over_the_plate, wind_blocks
-from ..money.quantities import EaveCount, Quantities, taken
+from ..laying.methods import lay
+from ..laying.plate import over_the_plate
+from ..laying.taken import taken_of
+from ..money.quantities import Quantities
 from ..old_fill.as_it_lies import NO_CREDIT
 from ..old_fill.keep_or_clear import only_batts
+from ..target.by_basis import target_of
 from .candidate import Candidate, Family, first_layer
-from .ground import Ground, Run
+from .ground import Ground
 
 
 @dataclass(frozen=True)
@@ -52,7 +48,7 @@ class CoreChoice:
     old_fill: str | None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class CoreSample:
     """None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
 
@@ -85,95 +81,103 @@ OLD_FILL = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
 
 def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> CoreSample:
-    """The candidate weighed on one floor."""
-    section, choice, missing = _chosen(ground, candidate, pool)
-    if choice is None:
+    """The candidate weighed on one floor. pool: every family, for the batt between the joists."""
+    section, missing = _chosen(ground, candidate, pool)
+    if section is None:
         return CoreSample(
-            section.id, _today(ground), heel_line_in=_heel_line(ground), blocks=(missing,), net_ft2=ground.site.net_ft2
+            section=ground.section.id,
+            layers=_today(ground),
+            heel_line_in=ground.heel_line_in,
+            blocks=(missing,),
+            net_ft2=ground.site.net_ft2,
         )
     notes = Notebook(section.id)
-    made = build_up(section, ground.site, ground.eaves, notes)
-    blocks = [flag.text for flag in notes.flags if flag.level == "stop"]
-    ways_out = [flag.what_to_do for flag in notes.flags if flag.level == "stop"]
-    cautions = [flag.text for flag in notes.flags if flag.level == "caution" and flag.code != "raised_heel_not_met"]
-    blocks += _not_to_be_touched(section, made.action)
-    over = over_limit(made.load_psf, ground.limit_psf, made.blower)
+    old = ground.old.as_decided(section)
+    target = target_of(section, old.r, old.depth_in)
+    laid = lay(section, ground.site, old, target, notes)
+    said = _Said.of(notes)
+    said.blocks += _not_to_be_touched(section, old.action)
+    over = over_limit(laid.load_psf, ground.limit_psf, laid.blower)
     if over is not None:
-        blocks.append(over[0])
-        ways_out.append(over[1])
-    blocks += _short(made)
-    if made.stack is None:
-        return CoreSample(
-            section.id, heel_line_in=_heel_line(ground), blocks=tuple(blocks) or ("Not enough is known.",)
-        )
-    lying = made.stack.at(
-        ground.strips.room_in, made.map_under(ground.strips.old_in, ground.site.today), ground.strips.dressed
+        said.stop(*over)
+    said.blocks += _short(laid)
+    if laid.stack is None:
+        blocks = tuple(said.blocks) or ("Not enough is known.",)
+        return CoreSample(section=section.id, heel_line_in=ground.heel_line_in, blocks=blocks)
+    for _, level, text, what_to_do in way_in_faults(section, laid.batts, ground.site.eaves or {}):
+        if level == "stop":
+            said.stop(text, what_to_do)
+        else:
+            said.cautions.append(text)
+    heat = heat_of(section, ground.site, old, laid, ground.strips)
+    taken = taken_of(section, ground.site, old, laid, heat, ground.strips)
+    told = _told(ground, laid, laid.stack, heat, candidate)
+    return replace(
+        told,
+        blocks=tuple(dict.fromkeys(said.blocks)),
+        ways_out=tuple(dict.fromkeys(said.ways_out)),
+        cautions=tuple(dict.fromkeys(said.cautions)),
+        choice=_as_choice(laid, section, candidate, old.action),
+        quantities=taken.quantities,
     )
-    u = _mean_u(ground, section, made, lying)
-    batts: tuple[BattTakeOff, ...] = ()
-    if made.batts and section.run is not None:
-        asked = asked_layers(section, ground.site, made.batts, made.stack, ground.eaves)
-        batts = tuple(take_off(layer, count(one)) for layer, one in zip(made.batts, asked, strict=True))
-    for _, level, text, what_to_do in way_in_faults(section, made.batts, ground.eaves):
-        (blocks if level == "stop" else cautions).append(text)
-        ways_out += [what_to_do] if level == "stop" else []
-    share = ground.strips.share
-    bags = section_bags(section, ground.site.net_ft2, made.stack, made.blower, lying, made.under_psf, share)
-    depth = made.stack.depth_in
-    eaves = [_eave_count(section, run, depth) for run in ground.runs]
-    boundary = ground.site.boundary or 0.0
+
+
+def _told(ground: Ground, laid: Laid, stack: Stack, heat: Heat, candidate: Candidate) -> CoreSample:
+    """The parts copied into the sample."""
+    u, boundary = heat.mean, ground.site.boundary or 0.0
     return CoreSample(
-        section.id,
-        _layers(made, candidate.family.kind),
-        depth,
-        made.stack.old_in - made.stack.rise_in + made.stack.settled_in,
-        _heel_line(ground),
-        made.r_target,
-        made.r_nominal,
-        None if u is None else 1 / u - boundary,
-        _r_at_plate(ground, made),
-        made.load_psf,
-        ground.limit_psf,
-        made.bag_covers_ft2,
-        None if u is None or ground.u_today is None else (ground.u_today - u) * ground.site.floor_ft2,
-        ground.site.net_ft2,
-        tuple(dict.fromkeys(blocks)),
-        tuple(dict.fromkeys(ways_out)),
-        tuple(dict.fromkeys(cautions)),
-        _as_choice(made, choice, candidate),
-        taken(
-            section,
-            ground.site.net_ft2,
-            bags,
-            batts,
-            eaves,
-            made.action,
-            removal_here(ground.site, made.action, ground.strips.room_in, ground.strips.old_in, ground.strips.share),
-        ),
+        section=ground.section.id,
+        layers=_layers(stack, candidate.family.kind),
+        fill_line_in=stack.depth_in,
+        settled_line_in=stack.old_in - stack.rise_in + stack.settled_in,
+        heel_line_in=ground.heel_line_in,
+        r_target=laid.r_target,
+        r_nominal=laid.r_nominal,
+        r_effective=None if u is None else 1 / u - boundary,
+        r_at_plate=_r_at_plate(ground, laid),
+        load_psf=laid.load_psf,
+        load_limit_psf=ground.limit_psf,
+        bag_covers_ft2=laid.bag_covers_ft2,
+        ua_saved=None if u is None or ground.u_today is None else (ground.u_today - u) * ground.site.floor_ft2,
+        net_ft2=ground.site.net_ft2,
     )
 
 
-def _chosen(
-    ground: Ground, candidate: Candidate, pool: tuple[Family, ...]
-) -> tuple[SectionInput, ChoiceInput | None, str]:
-    """The section as the candidate would have it; or why no product of it fits there."""
+@dataclass
+class _Said:
+    """What speaks against a way, gathered while it is weighed."""
+
+    blocks: list[str]
+    ways_out: list[str]
+    cautions: list[str]
+
+    @classmethod
+    def of(cls, notes: Notebook) -> _Said:
+        """What was flagged while it was laid."""
+        stops = [flag for flag in notes.flags if flag.level == "stop"]
+        cautions = [flag for flag in notes.flags if flag.level == "caution" and flag.code != "raised_heel_not_met"]
+        return cls([f.text for f in stops], [f.what_to_do for f in stops], [f.text for f in cautions])
+
+    def stop(self, text: str, way_out: str) -> None:
+        self.blocks.append(text)
+        self.ways_out.append(way_out)
+
+
+def _chosen(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> tuple[SectionInput | None, str]:
+    """The section as the candidate would have it; or None and why no product of it fits there."""
     section = ground.section
     spacing = section.spacing_in or 0.0
     family = candidate.family
     product = family.products[0] if family.blown else family.across(spacing)
     between = None
     if candidate.method in ("batts_between_and_across", "batts_between_blown_cap"):
-        under = depth_of(ground.site.today or ()) if section.old_fill != "clear" else 0.0
+        under = (ground.old.depth_in or 0.0) if section.old_fill != "clear" else 0.0
         between = first_layer(section, pool, under)
         if between is None:
             room = max(0.0, (section.joist_depth_in or 0.0) - under)
-            return (
-                section,
-                None,
-                f"No batt fits between the joists: {eighths(room)} is left.",
-            )
+            return None, f"No batt fits between the joists: {eighths(room)} is left."
     if product is None:
-        return section, None, f"No width of {family.name} fits here."
+        return None, f"No width of {family.name} fits here."
     choice = ChoiceInput(candidate.method, product, None, between)
     decided = section.old_fill if section.old_fill in ("relay", "clear") else None
     if candidate.method == "top_up" and decided == "clear":
@@ -181,48 +185,34 @@ def _chosen(
     target = section.target
     if candidate.step_r is not None:
         target = TargetInput("custom", None, candidate.step_r, False)
-    return (
-        replace(section, choice=choice, old_fill=OLD_FILL.get(candidate.method, decided), target=target),
-        choice,
-        "",
-    )
+    old_fill = OLD_FILL.get(candidate.method, decided)
+    return replace(section, choice=choice, old_fill=old_fill, target=target), ""
 
 
 def _not_to_be_touched(section: SectionInput, action: str) -> list[str]:
     """What the record of the old fill forbids."""
-    found = []
+    against = []
     if action in ("lift", "clear", "relay") and "vermiculite" in section.blocked_by:
-        found.append("Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared.")
+        against.append("Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared.")
     spoiled = [layer for layer in section.layers or () if layer.condition in NO_CREDIT]
     if action != "clear" and spoiled:
-        found.append(f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in.")
+        against.append(f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in.")
     if action == "lift" and not only_batts(section):
-        found.append("Only batts can be lifted: loose fill is on record here.")
+        against.append("Only batts can be lifted: loose fill is on record here.")
     if action == "lift" and not section.layers:
-        found.append("Nothing lies here to be lifted.")
-    return found
+        against.append("Nothing lies here to be lifted.")
+    return against
 
 
-def _short(made: BuildUp) -> list[str]:
-    if made.r_nominal is None or made.r_target is None or made.r_nominal >= made.r_target - 10 * R_TOLERANCE:
+def _short(laid: Laid) -> list[str]:
+    if laid.r_nominal is None or laid.r_target is None or laid.r_nominal >= laid.r_target - 10 * R_TOLERANCE:
         return []
-    if made.fill is not None and made.fill.beyond:
+    if laid.fill is not None and laid.fill.beyond:
         return []  # said already
-    return [f"Reaches {r_value(made.r_nominal)} of {r_value(made.r_target)}."]
+    return [f"Reaches {r_value(laid.r_nominal)} of {r_value(laid.r_target)}."]
 
 
-def _mean_u(ground: Ground, section: SectionInput, made: BuildUp, lying: Lying) -> float | None:
-    laid = laid_over(section, ground.site.boundary, made.stack, made.blower.chart if made.blower else None)
-    if laid is None:
-        return None
-    u_net = ground.strips.mean(laid.u(lying))
-    return whole_u(u_net, laid.floor.boundary, ground.site.floor_ft2, ground.site.net_ft2)
-
-
-def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
-    stack = made.stack
-    if stack is None:
-        return ()
+def _layers(stack: Stack, new_kind: str | None) -> tuple[CoreLayer, ...]:
     below = [("under", la.material, la.depth_in + stack.rise_in) for la in stack.layers[: stack.under_layers]]
     old = [("old", la.material, la.depth_in) for la in stack.layers[stack.under_layers :]]
     batts = [("batt", la.material, la.depth_in) for la in stack.batts]
@@ -231,64 +221,36 @@ def _layers(made: BuildUp, new_kind: str | None) -> tuple[CoreLayer, ...]:
 
 def _today(ground: Ground) -> tuple[CoreLayer, ...]:
     """What lies there now, where nothing of the way can be put on it."""
-    return _stacked([("old", la.material, la.depth_in) for la in ground.site.today or ()])
+    return _stacked([("old", la.material, la.depth_in) for la in ground.old.today or ()])
 
 
 def _stacked(parts: Sequence[tuple[str, str | None, float]]) -> tuple[CoreLayer, ...]:
     """Layers of (role, kind, inches) one on the other, from the ceiling up; what has no thickness is left out."""
-    found, at = [], 0.0
+    stacked, at = [], 0.0
     for role, kind, thick in parts:
         if thick > 0:
-            found.append(CoreLayer(role, kind, at, at + thick))
+            stacked.append(CoreLayer(role, kind, at, at + thick))
             at += thick
-    return tuple(found)
+    return tuple(stacked)
 
 
-def _eave_count(section: SectionInput, run: Run, depth_in: float) -> EaveCount:
-    """What the eave takes at that fill line; no baffles while it is not known which bays are vented."""
-    baffle = section.settings.baffle
-    baffles = run.row.baffles or 0
-    pieces = baffles * fitting(run.eave, depth_in, baffle).count
-    blocks = wind_blocks(baffles, baffle) + run.row.plugs
-    remedy = section.edges[run.index].remedy
-    if remedy is None:
-        return EaveCount(baffles, pieces, blocks)
-    run_ft = edge_length_ft(section.outline_ft, run.index)
-    ft3 = remedy_ft3_per_ft(run.eave, remedy, depth_in) * run_ft
-    return EaveCount(baffles, pieces, blocks, remedy.kind, ft3, run_ft)
-
-
-def _heel_line(ground: Ground) -> float | None:
-    return max(0.0, ground.runs[0].eave.room_at_plate_in) if ground.runs else None
-
-
-def _r_at_plate(ground: Ground, made: BuildUp) -> float | None:
+def _r_at_plate(ground: Ground, laid: Laid) -> float | None:
     """The least R over a plate's outer edge."""
-    stack = made.stack
-    if stack is None or not ground.runs:
+    if not ground.eaves:
         return None
-    tightest = ground.runs[0]
-    edge = ground.section.edges[tightest.index]
-    return over_the_plate(
-        tightest.eave,
-        stack,
-        made.blower,
-        ground.site.boundary,
-        edge.plate_width_in,
-        1,
-        edge.remedy,
-        ground.work.foam_r,
-    )[0]
+    over = over_the_plate(ground.section, ground.site, laid, ground.eaves[0], 1)
+    return None if over is None else over.r
 
 
-def _as_choice(made: BuildUp, choice: ChoiceInput, candidate: Candidate) -> CoreChoice:
-    by_depth = candidate.step_r is not None and made.fill is not None and made.fill.installed_in > 0
-    across = sum(1 for layer in made.batts if layer.place == "across")
+def _as_choice(laid: Laid, section: SectionInput, candidate: Candidate, action: str) -> CoreChoice:
+    choice, fill = section.choice, laid.fill
+    by_depth = candidate.step_r is not None and fill is not None and fill.installed_in > 0
+    across = sum(1 for layer in laid.batts if layer.place == "across")
     return CoreChoice(
         candidate.method,
-        choice.product.id if choice.product else "",
-        choice.between.id if choice.between else None,
+        choice.product.id if choice and choice.product else "",
+        choice.between.id if choice and choice.between else None,
         across if across and candidate.step_r is not None else None,
-        made.fill.installed_in if by_depth and made.fill is not None else None,
-        made.action if made.action != "keep" else None,
+        fill.installed_in if by_depth and fill is not None else None,
+        action if action != "keep" else None,
     )

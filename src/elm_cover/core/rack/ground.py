@@ -1,67 +1,56 @@
-"""What all ways of insulating one section share: its site, its strips, what lies there today and what it loses."""
+"""What all ways of insulating one open floor share: its site, its old fill, its strips, what it loses today (handbook §7)."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
 from ..base.notebook import Notebook
-from ..eaves.bays import BayRow
-from ..eaves.eave import Eave
-from ..eaves.remedies import EdgeWork, dressing
-from ..eaves.roof import roof_field
 from ..given.section import SectionInput
 from ..hazards.clearances import BURNS
 from ..layers.load import load_limit_psf
-from ..layers.strips import Strips, strips_of
-from ..laying.edges import eaves_known, edge_work, rows_of
-from ..laying.heat import u_today
+from ..layers.strips import Places, strips_of
+from ..laying.decided import OldFill, old_fill_of
+from ..laying.heat import boundary_of, u_today
 from ..laying.site import Site, site_of
 
 
-@dataclass(frozen=True, eq=False)
-class Run:
-    """One eave: its section, its bays, and the edge it is."""
-
-    eave: Eave
-    row: BayRow
-    index: int
-
-
-@dataclass(frozen=True, eq=False)
+@dataclass(frozen=True, eq=False, kw_only=True)
 class Ground:
-    """One open floor, ready to be weighed. u_today: mean U as it lies. runs: the tightest first."""
+    """One open floor, ready to be weighed. u_today: mean U as it lies. eaves: by their room over the plate, least first."""
 
     section: SectionInput
     site: Site
-    eaves: dict[int, Eave]
-    strips: Strips
-    runs: tuple[Run, ...]
-    work: EdgeWork
+    old: OldFill
+    strips: Places
+    eaves: tuple[int, ...]
     limit_psf: float | None
     u_today: float | None
+
+    @property
+    def heel_line_in(self) -> float | None:
+        """The least room over a plate, in; None where no eave limits the floor."""
+        return max(0.0, (self.site.eaves or {})[self.eaves[0]].room_at_plate_in) if self.eaves else None
 
 
 def ground_of(section: SectionInput) -> Ground | None:
     """None while roof, old fill, board or framing is not known."""
-    quiet = Notebook(section.id)
-    site = site_of(section, quiet)
-    eaves = eaves_known(section, quiet)
-    if eaves is None or site.today is None or site.boundary is None or site.r_existing is None:
+    site = site_of(section)
+    old = old_fill_of(section, site, Notebook(section.id))
+    if site.roof is None or site.eaves is None or old.today is None or old.r is None:
         return None
-    if section.spacing_in is None or section.joist_depth_in is None:
+    if boundary_of(section, site) is None:
         return None
-    roof = roof_field(section.outline_ft, eaves, site.grid, site.shapes)
-    work = edge_work(section)
-    strips = strips_of(roof.room_in, site.map_in, dressed=dressing(work, eaves, roof.edge, roof.plane_in))
-    limit = None if section.board is None else load_limit_psf(section.board, section.spacing_in)
-    return Ground(section, site, eaves, strips, _runs(section, eaves), work, limit, u_today(section, site, strips))
-
-
-def _runs(section: SectionInput, eaves: dict[int, Eave]) -> tuple[Run, ...]:
-    """Every eave with its bays."""
-    rows = rows_of(section)
-    found = [Run(eave, rows[index], index) for index, eave in eaves.items()]
-    return tuple(sorted(found, key=lambda run: run.eave.room_at_plate_in))
+    strips = strips_of(site.roof.room_in, old.map_in, dressed=site.dressed)
+    spacing, eaves = section.spacing_in, site.eaves
+    return Ground(
+        section=section,
+        site=site,
+        old=old,
+        strips=strips,
+        eaves=tuple(sorted(eaves, key=lambda edge: eaves[edge].room_at_plate_in)),
+        limit_psf=None if section.board is None or spacing is None else load_limit_psf(section.board, spacing),
+        u_today=u_today(section, site, old, strips),
+    )
 
 
 def burns(kind: str | None) -> bool:

@@ -13,9 +13,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..given.book import BookInput
-from ..given.product import ProductInput
 from ..money.cost import edge_lines, pack_price, work_hours
 from ..money.quantities import Quantities
+from .weighed import Pricing
 
 AIMS = ("price", "hours", "weight", "depth")
 SECONDS = 5.0
@@ -44,101 +44,127 @@ class Limits:
     load_share: float | None = None
 
 
-def best_mix(
-    options: Mapping[str, Sequence[Option]],
-    rest: Quantities,
-    products: Mapping[str, ProductInput],
-    spare_pct: float,
-    book: BookInput,
-    aim: str,
-    limits: Limits,
-) -> dict[str, str] | None:
-    """Section → way with the least price, hours, weight or depth; None where nothing meets the limits.
+class MixProgram:
+    """The integer program of one job: columns, in order, are a yes or no for each section and way, whole bags of each
+    product, sacks of what is removed, and a yes or no for each product on the truck.
 
     options: open ways per section. rest: what the other sections take; their products ride along.
     """
-    from scipy.optimize import Bounds, LinearConstraint, milp
 
-    picks = [
-        (section, option)
-        for section, of_it in options.items()
-        for option in of_it
-        if limits.load_share is None or option.load_share is None or option.load_share <= limits.load_share + 1e-9
-    ]
-    if any(all(s != section for s, _ in picks) for section in options):
-        return None
-    names = sorted({name for _, o in picks for name in o.quantities.packs} | set(rest.packs))
-    sacks = len(names)
-    count = len(picks)
-    columns = count + len(names) + 1 + len(names)
-    spare = 1 + spare_pct / 100
-    rows: list[np.ndarray] = []
-    low: list[float] = []
-    high: list[float] = []
+    def __init__(
+        self, options: Mapping[str, Sequence[Option]], rest: Quantities, pricing: Pricing, limits: Limits
+    ) -> None:
+        share = limits.load_share
+        self.sections = tuple(options)
+        self.picks = [
+            (section, option)
+            for section, of_it in options.items()
+            for option in of_it
+            if share is None or option.load_share is None or option.load_share <= share + 1e-9
+        ]
+        self.rest, self.pricing, self.limits = rest, pricing, limits
+        self.names = sorted({name for _, o in self.picks for name in o.quantities.packs} | set(rest.packs))
+        self.bags_at = len(self.picks)
+        self.sacks_at = self.bags_at + len(self.names)
+        self.rides_at = self.sacks_at + 1
+        self.columns = self.rides_at + len(self.names)
+        self._rows: list[tuple[np.ndarray, float, float]] = []
 
-    def row(entries: Mapping[int, float], least: float, most: float) -> None:
-        line = np.zeros(columns)
+    def solve(self, aim: str) -> dict[str, str] | None:
+        """Section → way with the least price, hours, weight or depth; None where nothing meets the limits."""
+        from scipy.optimize import Bounds, LinearConstraint, milp
+
+        if any(all(s != section for s, _ in self.picks) for section in self.sections):
+            return None
+        self._rows = []
+        self._add_sections()
+        self._add_packs()
+        price = self._price_row()
+        self._add_limits(price)
+        lines, low, high = zip(*self._rows, strict=True)
+        upper = np.full(self.columns, np.inf)
+        upper[: self.bags_at] = 1
+        upper[self.rides_at :] = 1
+        least = np.zeros(self.columns)
+        for p, name in enumerate(self.names):
+            if self.rest.packs.get(name, 0.0) > 0:
+                least[self.rides_at + p] = 1
+        found = milp(
+            self._aim_row(aim, price),
+            constraints=LinearConstraint(np.array(lines), np.array(low), np.array(high)),
+            integrality=np.ones(self.columns),
+            bounds=Bounds(least, upper),
+            options={"time_limit": SECONDS, "mip_rel_gap": 0.0},
+        )
+        if found.x is None:
+            return None
+        picked = zip(self.picks, found.x, strict=False)
+        return {section: option.way for (section, option), taken in picked if taken > 0.5}
+
+    def _row(self, entries: Mapping[int, float], least: float, most: float) -> None:
+        line = np.zeros(self.columns)
         for column, value in entries.items():
             line[column] = value
-        rows.append(line)
-        low.append(least)
-        high.append(most)
+        self._rows.append((line, least, most))
 
-    for section in options:
-        row({i: 1.0 for i, (s, _) in enumerate(picks) if s == section}, 1, 1)
-    for p, name in enumerate(names):
-        packs = {i: -spare * o.quantities.packs.get(name, 0.0) for i, (_, o) in enumerate(picks)}
-        row(packs | {count + p: 1.0}, spare * rest.packs.get(name, 0.0) - 1e-9, np.inf)
-        for i, (_, o) in enumerate(picks):
-            if o.quantities.packs.get(name, 0.0) > 0:
-                row({i: -1.0, count + sacks + 1 + p: 1.0}, 0, np.inf)
-    size = book.rates["removal_bag_ft3"]
-    removal = {i: -o.quantities.removal_ft3 / size for i, (_, o) in enumerate(picks)}
-    row(removal | {count + sacks: 1.0}, rest.removal_ft3 / size - 1e-9, np.inf)
-    if limits.most_products is not None:
-        row({count + sacks + 1 + p: 1.0 for p in range(len(names))}, 0, limits.most_products)
-    price, fixed = _price_row(picks, names, rest, products, book, columns, count)
-    if limits.budget is not None:
-        row(dict(enumerate(price)), -np.inf, limits.budget - fixed)
-    cost = _aim_row(picks, aim, price, book, columns)
-    upper = np.full(columns, np.inf)
-    upper[:count] = 1
-    upper[count + sacks + 1 :] = 1
-    least = np.zeros(columns)
-    for p, name in enumerate(names):
-        if rest.packs.get(name, 0.0) > 0:
-            least[count + sacks + 1 + p] = 1
-    found = milp(
-        cost,
-        constraints=LinearConstraint(np.array(rows), np.array(low), np.array(high)),
-        integrality=np.ones(columns),
-        bounds=Bounds(least, upper),
-        options={"time_limit": SECONDS, "mip_rel_gap": 0.0},
-    )
-    if found.x is None:
-        return None
-    return {section: option.way for (section, option), taken in zip(picks, found.x, strict=False) if taken > 0.5}
+    def _add_sections(self) -> None:
+        """One way for each section."""
+        for section in self.sections:
+            self._row({i: 1.0 for i, (s, _) in enumerate(self.picks) if s == section}, 1, 1)
+
+    def _add_packs(self) -> None:
+        """Enough whole bags of each product, which then rides on the truck, and enough sacks for what is removed."""
+        spare = 1 + self.pricing.spare_pct / 100
+        for p, name in enumerate(self.names):
+            packs = {i: -spare * o.quantities.packs.get(name, 0.0) for i, (_, o) in enumerate(self.picks)}
+            self._row(packs | {self.bags_at + p: 1.0}, spare * self.rest.packs.get(name, 0.0) - 1e-9, np.inf)
+            for i, (_, option) in enumerate(self.picks):
+                if option.quantities.packs.get(name, 0.0) > 0:
+                    self._row({i: -1.0, self.rides_at + p: 1.0}, 0, np.inf)
+        size = self.pricing.book.rates["removal_bag_ft3"]
+        removal = {i: -o.quantities.removal_ft3 / size for i, (_, o) in enumerate(self.picks)}
+        self._row(removal | {self.sacks_at: 1.0}, self.rest.removal_ft3 / size - 1e-9, np.inf)
+
+    def _add_limits(self, price: np.ndarray) -> None:
+        if self.limits.most_products is not None:
+            self._row({self.rides_at + p: 1.0 for p in range(len(self.names))}, 0, self.limits.most_products)
+        if self.limits.budget is not None:
+            self._row(dict(enumerate(price)), -np.inf, self.limits.budget - self._fixed())
+
+    def _price_row(self) -> np.ndarray:
+        """The price as a sum over the columns, what of it is fixed left out."""
+        book = self.pricing.book
+        price = np.zeros(self.columns)
+        for i, (_, option) in enumerate(self.picks):
+            price[i] = _direct(option.quantities, book)
+        for p, name in enumerate(self.names):
+            price[self.bags_at + p] = pack_price(self.pricing.products[name], book)
+        price[self.sacks_at] = book.prices["removal_bag"]
+        return price * _factor(book)
+
+    def _fixed(self) -> float:
+        """What of the price is the same whatever is picked."""
+        book = self.pricing.book
+        set_up = book.rates["setup_hours"] * book.rates["crew"] * book.prices["labor_per_person_hour"]
+        return (_direct(self.rest, book) + set_up) * _factor(book)
+
+    def _aim_row(self, aim: str, price: np.ndarray) -> np.ndarray:
+        if aim == "price":
+            return price
+        cost = np.zeros(self.columns)
+        for i, (_, option) in enumerate(self.picks):
+            cost[i] = {
+                "hours": sum(work_hours(option.quantities, self.pricing.book).values()),
+                "weight": option.load_psf * option.net_ft2,
+                "depth": option.fill_line_in * option.net_ft2,
+            }[aim]
+        scale = float(np.abs(cost).max()) / max(1.0, float(np.abs(price).max()))
+        return np.asarray(cost + price * scale * TIE)
 
 
-def _price_row(
-    picks: Sequence[tuple[str, Option]],
-    names: Sequence[str],
-    rest: Quantities,
-    products: Mapping[str, ProductInput],
-    book: BookInput,
-    columns: int,
-    count: int,
-) -> tuple[np.ndarray, float]:
-    """The price as a sum over the columns, and what of it is fixed."""
-    factor = (1 + book.overhead_pct / 100) / (1 - book.margin_pct / 100)
-    price = np.zeros(columns)
-    for i, (_, option) in enumerate(picks):
-        price[i] = _direct(option.quantities, book)
-    for p, name in enumerate(names):
-        price[count + p] = pack_price(products[name], book)
-    price[count + len(names)] = book.prices["removal_bag"]
-    set_up = book.rates["setup_hours"] * book.rates["crew"] * book.prices["labor_per_person_hour"]
-    return price * factor, (_direct(rest, book) + set_up) * factor
+def _factor(book: BookInput) -> float:
+    """From what is paid to the price: overhead on it, the margin a share of the price."""
+    return (1 + book.overhead_pct / 100) / (1 - book.margin_pct / 100)
 
 
 def _direct(q: Quantities, book: BookInput) -> float:
@@ -147,19 +173,3 @@ def _direct(q: Quantities, book: BookInput) -> float:
     pieces = q.baffle_pieces * book.prices["baffle_piece"] + q.wind_blocks * book.prices["wind_block"]
     pieces += sum(line.total for line in edge_lines(q, book))
     return labor + pieces + q.removal_lb * book.prices["disposal_per_lb"]
-
-
-def _aim_row(
-    picks: Sequence[tuple[str, Option]], aim: str, price: np.ndarray, book: BookInput, columns: int
-) -> np.ndarray:
-    if aim == "price":
-        return price
-    cost = np.zeros(columns)
-    for i, (_, option) in enumerate(picks):
-        cost[i] = {
-            "hours": sum(work_hours(option.quantities, book).values()),
-            "weight": option.load_psf * option.net_ft2,
-            "depth": option.fill_line_in * option.net_ft2,
-        }[aim]
-    scale = float(np.abs(cost).max()) / max(1.0, float(np.abs(price).max()))
-    return np.asarray(cost + price * scale * TIE)

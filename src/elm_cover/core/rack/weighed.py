@@ -29,7 +29,7 @@ class Pack:
     unit: str
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Weighed:
     """A way of doing the whole job. Figures are of all its open floors; None where one of them is not known.
 
@@ -66,65 +66,68 @@ class Weighed:
     speaks_for: tuple[str, ...] = ()
 
 
+@dataclass(frozen=True)
+class Pricing:
+    """What quantities are priced by: the products there are, the spare on bags and bundles, the price and rate book."""
+
+    products: Mapping[str, ProductInput]
+    spare_pct: float
+    book: BookInput
+
+    def cost(self, taken: Quantities) -> Cost:
+        """Price and hours of all that is taken."""
+        return cost_of(taken, self.products, self.spare_pct, self.book)
+
+    def packs(self, taken: Quantities) -> tuple[Pack, ...]:
+        """What to order, by product."""
+        return tuple(
+            Pack(
+                name,
+                self.products[name].name,
+                bags_to_order(count, self.spare_pct),
+                "bags" if self.products[name].chart is not None else "bundles",
+            )
+            for name, count in taken.packs.items()
+            if count > 0
+        )
+
+
 def weighed(
     candidate: Candidate,
     cores: Sequence[CoreSample],
     names: Mapping[str, str],
     bare: bool,
+    pricing: Pricing,
     rest: Quantities,
-    products: Mapping[str, ProductInput],
-    spare_pct: float,
-    book: BookInput,
 ) -> Weighed:
     """The candidate over all open floors. rest: what the sections take that are no open floor. names: of sections."""
-    many = len(cores) > 1
-
-    def said(texts: str) -> tuple[str, ...]:
-        found: dict[str, list[str]] = {}
-        for core in cores:
-            for text in getattr(core, texts):
-                found.setdefault(text, []).append(names[core.section])
-        return tuple(
-            f"{', '.join(where)}: {text}" if many and len(where) < len(cores) else text for text, where in found.items()
-        )
-
+    family = candidate.family
     subtitle = ON_BARE.get(candidate.method, TITLES[candidate.method]) if bare else TITLES[candidate.method]
-    made = Weighed(
-        candidate.id,
-        candidate.method,
-        candidate.family.name,
-        candidate.family.kind,
-        candidate.family.products[0].name if candidate.family.blown else candidate.family.name,
-        subtitle,
-        candidate.step_r,
-        tuple(cores),
-        said("blocks"),
-        tuple(dict.fromkeys(text for core in cores for text in core.ways_out)),
-        said("cautions"),
+    way = Weighed(
+        id=candidate.id,
+        method=candidate.method,
+        family=family.name,
+        kind=family.kind,
+        title=family.products[0].name if family.blown else family.name,
+        subtitle=subtitle,
+        step_r=candidate.step_r,
+        cores=tuple(cores),
+        blocks=_spoken([(names[core.section], core.blocks) for core in cores]),
+        ways_out=tuple(dict.fromkeys(text for core in cores for text in core.ways_out)),
+        cautions=_spoken([(names[core.section], core.cautions) for core in cores]),
         dust=_dust(candidate),
     )
     if any(core.quantities is None or core.r_nominal is None for core in cores):
-        return made
+        return way
     taken = total([*(core.quantities for core in cores if core.quantities is not None), rest])
-    loads = [(c.load_psf / c.load_limit_psf, c) for c in cores if c.load_psf is not None and c.load_limit_psf]
-    heaviest = max(loads, key=lambda pair: pair[0], default=None)
-    unlimited = max((c.load_psf for c in cores if c.load_psf is not None), default=None)
+    load_psf, limit_psf, share = _worst_load(cores)
     return replace(
-        made,
-        packs=tuple(
-            Pack(
-                name,
-                products[name].name,
-                bags_to_order(count, spare_pct),
-                "bags" if products[name].chart is not None else "bundles",
-            )
-            for name, count in taken.packs.items()
-            if count > 0
-        ),
-        cost=cost_of(taken, products, spare_pct, book),
-        load_psf=heaviest[1].load_psf if heaviest else unlimited,
-        load_limit_psf=heaviest[1].load_limit_psf if heaviest else None,
-        load_share=heaviest[0] if heaviest else None,
+        way,
+        packs=pricing.packs(taken),
+        cost=pricing.cost(taken),
+        load_psf=load_psf,
+        load_limit_psf=limit_psf,
+        load_share=share,
         fill_line_in=max(core.fill_line_in or 0.0 for core in cores),
         settles_in=max((core.fill_line_in or 0.0) - (core.settled_line_in or 0.0) for core in cores),
         r_nominal=min(core.r_nominal or 0.0 for core in cores),
@@ -133,6 +136,24 @@ def weighed(
         baffle_pieces=taken.baffle_pieces,
         saved_ua=None if any(c.ua_saved is None for c in cores) else sum(c.ua_saved or 0.0 for c in cores),
     )
+
+
+def _spoken(said: Sequence[tuple[str, tuple[str, ...]]]) -> tuple[str, ...]:
+    """Texts by section, each said once, with the sections' names where it does not hold for all of them."""
+    where: dict[str, list[str]] = {}
+    for name, texts in said:
+        for text in texts:
+            where.setdefault(text, []).append(name)
+    return tuple(f"{', '.join(names)}: {text}" if 1 < len(said) > len(names) else text for text, names in where.items())
+
+
+def _worst_load(cores: Sequence[CoreSample]) -> tuple[float | None, float | None, float | None]:
+    """Load, limit and their share at the section nearest to its limit; where no limit is known, the largest load alone."""
+    shares = [(c.load_psf / c.load_limit_psf, c) for c in cores if c.load_psf is not None and c.load_limit_psf]
+    if shares:
+        share, heaviest = max(shares, key=lambda pair: pair[0])
+        return heaviest.load_psf, heaviest.load_limit_psf, share
+    return max((c.load_psf for c in cores if c.load_psf is not None), default=None), None, None
 
 
 def _dust(candidate: Candidate) -> int:

@@ -1,113 +1,163 @@
-"""What is wrong at the eaves of a section, and what to do about it (handbook: eaves)."""
+"""What is wrong at the eaves of a section, and what to do about it (handbook §8). One function for each thing to say."""
 
 from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
 from ..base.notebook import Notebook
 from ..base.units import eighths, r_value
-from ..eaves.baffles import NEAR_IN, clear_width_in, fitting
+from ..eaves.baffles import NEAR_IN, fitting
 from ..eaves.bays import NO_AIR, BayRow
 from ..eaves.eave import LOW_ROOF_PITCH_IN_12, Eave
 from ..eaves.remedies import Remedy
-from ..eaves.roof import RoofField
-from ..floor.grid import Grid
 from ..floor.outline import edge_side
-from ..given.section import SectionInput
-from ..layers.framing import JOIST_WIDTH_IN
-from ..layers.stack import Stack
+from ..given.section import EdgeInput, SectionInput
+from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
+from ..laying.site import Site
 from .eave_plan import EavePlan
 
 CODE_VENT_GAP_IN = 1.0
 
 
-def alike(section: SectionInput, known: list[tuple[int, Eave, EavePlan]]) -> list[list[tuple[int, Eave, EavePlan]]]:
-    """Eaves with the same section, soffit and remedy together, so that what holds for several is said once."""
-    groups: dict[tuple[Eave, str | None, Remedy | None], list[tuple[int, Eave, EavePlan]]] = {}
-    for item in known:
-        groups.setdefault((item[1], section.edges[item[0]].soffit, section.edges[item[0]].remedy), []).append(item)
-    return list(groups.values())
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Alike:
+    """Eaves with the same section, soffit and remedy, so that what holds for several is said once. plan: of the first."""
+
+    section: SectionInput
+    site: Site
+    indexes: tuple[int, ...]
+    eave: Eave
+    edge: EdgeInput
+    plan: EavePlan
+    depth_in: float
+
+    @property
+    def name(self) -> str:
+        return _name(self.section, self.indexes)
+
+    @property
+    def vented(self) -> bool:
+        return self.section.vented is not False
 
 
-def _name(section: SectionInput, indexes: list[int]) -> str:
-    sides = list(dict.fromkeys(edge_side(section.outline_ft, index) for index in indexes))
-    joined = sides[0] if len(sides) == 1 else ", ".join(sides[:-1]) + " and " + sides[-1]
-    return f"{joined.capitalize()} eave{'s' if len(indexes) > 1 else ''}"
+def flag_eaves(section: SectionInput, site: Site, plans: Sequence[EavePlan], depth_in: float, notes: Notebook) -> None:
+    """Enters what is wrong at the eaves whose section is known, with a fill line of depth_in."""
+    groups: dict[tuple[Eave, str | None, Remedy | None], list[EavePlan]] = {}
+    for plan in plans:
+        eave, edge = (site.eaves or {}).get(plan.edge), section.edges[plan.edge]
+        if eave is not None:
+            groups.setdefault((eave, edge.soffit, edge.remedy), []).append(plan)
+    for (eave, _, _), alike in groups.items():
+        indexes = tuple(plan.edge for plan in alike)
+        said = Alike(
+            section=section,
+            site=site,
+            indexes=indexes,
+            eave=eave,
+            edge=section.edges[indexes[0]],
+            plan=alike[0],
+            depth_in=depth_in,
+        )
+        for rule in EAVE_RULES:
+            rule(said, notes)
 
 
-def eave_flags(
-    section: SectionInput,
-    group: list[tuple[int, Eave, EavePlan]],
-    stack: Stack,
-    roof: RoofField,
-    grid: Grid,
-    notes: Notebook,
-) -> None:
-    """What is wrong at eaves that are alike, and what to do about it."""
-    index, eave, plan = group[0]
-    indexes = [i for i, _, _ in group]
-    name = _name(section, indexes)
-    edge = section.edges[index]
-    if eave.pitch_in_12 < LOW_ROOF_PITCH_IN_12:
+def _low_roof(here: Alike, notes: Notebook) -> None:
+    if here.eave.pitch_in_12 < LOW_ROOF_PITCH_IN_12:
         notes.flag(
             "low_roof",
             "caution",
-            f"{name}: pitch {eave.pitch_in_12:g} in 12 is a low roof; the fill tapers far into the floor.",
+            f"{here.name}: pitch {here.eave.pitch_in_12:g} in 12 is a low roof; the fill tapers far into the floor.",
             "Low roofs need a design by a licensed person: channel, vapor control and drying.",
         )
-    if eave.room_at_plate_in < 0 and section.vented is not False:
-        least = eave.heel_in - eave.room_at_plate_in
+
+
+def _vent_gap_lost(here: Alike, notes: Notebook) -> None:
+    eave = here.eave
+    if eave.room_at_plate_in >= 0 or not here.vented:
+        return
+    least = eave.heel_in - eave.room_at_plate_in
+    notes.flag(
+        "vent_gap_lost",
+        "stop",
+        f"{here.name}: a heel of {eighths(eave.heel_in)} cannot hold the vent gap of {eighths(eave.vent_gap_in)} over the plate; "
+        f"that takes {eighths(least)}.",
+        "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
+    )
+
+
+def _plate_starved(here: Alike, notes: Notebook) -> None:
+    plan = here.plan
+    if here.edge.remedy is not None or plan.depth_at_plate_in is None:
+        return
+    if not 0 <= plan.depth_at_plate_in < here.depth_in / 2:
+        return
+    shown = "" if plan.r_at_plate is None else f", {r_value(plan.r_at_plate)}"
+    notes.flag(
+        "plate_starved",
+        "caution",
+        f"{here.name}: only {eighths(plan.depth_at_plate_in)} of insulation fits over the plate{shown}; "
+        f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} from its outer edge.",
+        "Fit baffles with wind blocks, then a denser fill at the edge, or foam or rigid board over the plate below the chute.",
+    )
+
+
+def _full_depth_never_reached(here: Alike, notes: Notebook) -> None:
+    roof = here.site.roof
+    if roof is None:
+        return
+    governed = np.isin(roof.edge, here.indexes)
+    if not governed.any():
+        return
+    reach = float(roof.room_in[governed].max()) + here.eave.slope * here.site.grid.cell_ft * 6
+    if reach < here.depth_in:
         notes.flag(
-            "vent_gap_lost",
-            "stop",
-            f"{name}: a heel of {eighths(eave.heel_in)} cannot hold the vent gap of {eighths(eave.vent_gap_in)} over the plate; "
-            f"that takes {eighths(least)}.",
-            "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
-        )
-    half = stack.depth_in / 2
-    mended = edge.remedy is not None
-    if plan.depth_at_plate_in is not None and 0 <= plan.depth_at_plate_in < half and not mended:
-        shown = "" if plan.r_at_plate is None else f", {r_value(plan.r_at_plate)}"
-        notes.flag(
-            "plate_starved",
+            "full_depth_never_reached",
             "caution",
-            f"{name}: only {eighths(plan.depth_at_plate_in)} of insulation fits over the plate{shown}; "
-            f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} from its outer edge.",
-            "Fit baffles with wind blocks, then a denser fill at the edge, or foam or rigid board over the plate below the chute.",
+            f"{here.name}: the fill line of {eighths(here.depth_in)} is never reached under this roof; "
+            f"there is room for {eighths(reach)} at most.",
+            "Pick a product with more R per inch, or lower the target and say so on the card.",
         )
-    governed = np.isin(roof.edge, indexes)
-    if governed.any():
-        reach = float(roof.room_in[governed].max()) + eave.slope * grid.cell_ft * 6
-        if reach < stack.depth_in:
-            notes.flag(
-                "full_depth_never_reached",
-                "caution",
-                f"{name}: the fill line of {eighths(stack.depth_in)} is never reached under this roof; "
-                f"there is room for {eighths(reach)} at most.",
-                "Pick a product with more R per inch, or lower the target and say so on the card.",
-            )
-    short = fitting(eave, stack.depth_in, section.settings.baffle)
-    if short.short_in > 0 and plan.baffles:
-        baffle = section.settings.baffle
-        count = short.count
-        notes.flag(
-            "baffle_too_short",
-            "stop",
-            f"{name}: {count} piece{'s' if count > 1 else ''} of {eighths(baffle.piece_in)} a bay end{'s' if count == 1 else ''} "
-            f"{eighths(short.short_in)} too low for a fill line of {eighths(stack.depth_in)}: the fill would close the channel.",
-            f"Take pieces to cover {eighths(short.needed_in)} along the plate and deck, or one more piece a bay, lapped "
-            f"{eighths(baffle.lap_in)}."
-            if not baffle.foam
-            else f"Take pieces to cover {eighths(short.needed_in)}, butted and sealed.",
-            "settings.baffle_pieces_most",
-        )
-    if edge.soffit in NO_AIR and plan.baffles == 0 and section.vented is not False:
+
+
+def _baffle_too_short(here: Alike, notes: Notebook) -> None:
+    baffle = here.section.settings.baffle
+    fitted = fitting(here.eave, here.depth_in, baffle)
+    if fitted.short_in <= 0 or not here.plan.baffles:
+        return
+    count, needed = fitted.count, eighths(fitted.needed_in)
+    lapped = f"Take pieces to cover {needed} along the plate and deck, or one more piece a bay, lapped {eighths(baffle.lap_in)}."
+    notes.flag(
+        "baffle_too_short",
+        "stop",
+        f"{here.name}: {count} piece{'s' if count > 1 else ''} of {eighths(baffle.piece_in)} a bay end{'s' if count == 1 else ''} "
+        f"{eighths(fitted.short_in)} too low for a fill line of {eighths(here.depth_in)}: the fill would close the channel.",
+        f"Take pieces to cover {needed}, butted and sealed." if baffle.foam else lapped,
+        "settings.baffle_pieces_most",
+    )
+
+
+def _no_intake(here: Alike, notes: Notebook) -> None:
+    if here.edge.soffit in NO_AIR and here.plan.baffles == 0 and here.vented:
         notes.flag(
             "no_intake",
             "caution",
-            f"{name}: no air comes in at this soffit, so no baffles are counted here.",
+            f"{here.name}: no air comes in at this soffit, so no baffles are counted here.",
             "Open or clear the soffit and set it to continuous or spot, or give the run its air another way.",
         )
+
+
+EAVE_RULES: tuple[Callable[[Alike, Notebook], None], ...] = (
+    _low_roof,
+    _vent_gap_lost,
+    _plate_starved,
+    _full_depth_never_reached,
+    _baffle_too_short,
+    _no_intake,
+)
 
 
 def gap_flag(section: SectionInput, notes: Notebook) -> None:
@@ -122,22 +172,40 @@ def gap_flag(section: SectionInput, notes: Notebook) -> None:
         )
 
 
-def bay_flags(section: SectionInput, rows: dict[int, BayRow], notes: Notebook) -> None:
+@dataclass(frozen=True, eq=False)
+class Bays:
+    """The bays of a section's eaves with the spacing that they go by, inches."""
+
+    section: SectionInput
+    rows: Mapping[int, BayRow]
+    spacing_in: float
+
+
+def bay_flags(section: SectionInput, rows: Mapping[int, BayRow], notes: Notebook) -> None:
     """What is wrong with the bays as framed and marked."""
-    baffle = section.settings.baffle
-    spacing = section.spacing_in
-    if spacing is None or section.vented is False:
+    if section.spacing_in is None or section.vented is False:
         return
-    clear = clear_width_in(spacing)
-    if baffle.width_in is not None and baffle.width_in > clear + NEAR_IN and rows:
+    bays = Bays(section, rows, section.spacing_in)
+    for rule in BAY_RULES:
+        rule(bays, notes)
+
+
+def _baffle_too_wide(bays: Bays, notes: Notebook) -> None:
+    baffle, clear = bays.section.settings.baffle, clear_bay_in(bays.spacing_in)
+    if baffle.width_in is not None and baffle.width_in > clear + NEAR_IN and bays.rows:
         notes.flag(
             "baffle_too_wide",
             "stop",
-            f"A baffle {eighths(baffle.width_in)} wide does not go into a bay that is {eighths(clear)} clear at {spacing:g} in spacing.",
+            f"A baffle {eighths(baffle.width_in)} wide does not go into a bay that is {eighths(clear)} clear at "
+            f"{bays.spacing_in:g} in spacing.",
             f"Take baffles of {eighths(clear)} or less, or leave the width out: then it goes by the spacing.",
             "settings.baffle_width_in",
         )
-    if baffle.foam and baffle.thickness_in <= 0 and rows:
+
+
+def _foam_without_thickness(bays: Bays, notes: Notebook) -> None:
+    baffle = bays.section.settings.baffle
+    if baffle.foam and baffle.thickness_in <= 0 and bays.rows:
         notes.flag(
             "foam_without_thickness",
             "caution",
@@ -145,45 +213,75 @@ def bay_flags(section: SectionInput, rows: dict[int, BayRow], notes: Notebook) -
             "Give the sheet's thickness, 1 in or more, so that its R and the room it takes are counted.",
             "settings.baffle_thickness_in",
         )
-    narrow = {index: row.last_in for index, row in rows.items() if row.last_in is not None and (row.baffles or 0) > 0}
+
+
+def _narrow_bay(bays: Bays, notes: Notebook) -> None:
+    narrow = {i: row.last_in for i, row in bays.rows.items() if row.last_in is not None and (row.baffles or 0) > 0}
     for width in sorted(set(map(_rounded, narrow.values()))):
         sides = [i for i, last in narrow.items() if _rounded(last) == width]
         notes.flag(
             "narrow_bay",
             "note",
-            f"{_name(section, sides)}: {spacing:g} in does not divide the run; the bay at one end is {eighths(width)} wide.",
+            f"{_name(bays.section, sides)}: {bays.spacing_in:g} in does not divide the run; the bay at one end is "
+            f"{eighths(width)} wide.",
             f"Cut that baffle to {eighths(max(0.0, width - JOIST_WIDTH_IN))}, or check the run and the spacing.",
         )
-    chimneys = [i for i, row in rows.items() if any(b.by == "chimney" and b.state == "blocked" for b in row.bays)]
+
+
+def _plug_at_chimney(bays: Bays, notes: Notebook) -> None:
+    chimneys = [i for i, row in bays.rows.items() if any(b.by == "chimney" and b.state == "blocked" for b in row.bays)]
     if chimneys:
         notes.flag(
             "plug_at_chimney",
             "caution",
-            f"{_name(section, chimneys)}: a bay is closed at a chimney.",
+            f"{_name(bays.section, chimneys)}: a bay is closed at a chimney.",
             "Close it with metal and mineral wool only; keep what burns, faced batts and foam included, 2 in from masonry, "
             "and at the listed clearance from anything else.",
         )
-    for index, row in rows.items():
-        beyond = sum(mark.place >= len(row.bays) for mark in section.edges[index].marks)
+
+
+def _marks_beyond(bays: Bays, notes: Notebook) -> None:
+    for index, row in bays.rows.items():
+        beyond = sum(mark.place >= len(row.bays) for mark in bays.section.edges[index].marks)
         if beyond:
             notes.flag(
                 "bay_marks_beyond",
                 "note",
-                f"{_name(section, [index])}: {beyond} marked bay{'s lie' if beyond > 1 else ' lies'} beyond the last of its "
+                f"{_name(bays.section, [index])}: {beyond} marked bay{'s lie' if beyond > 1 else ' lies'} beyond the last of its "
                 f"{len(row.bays)} bays and count{'' if beyond > 1 else 's'} for nothing.",
                 "The run or the spacing was changed: look at the marked bays again.",
             )
-    windy = {i: row for i, row in rows.items() if row.to_wind}
-    if windy:
-        feet = sum(row.to_wind_ft for row in windy.values())
-        count = sum(row.to_wind for row in windy.values())
-        notes.flag(
-            "plate_to_wind",
-            "caution",
-            f"{_name(section, list(windy))}: {count} bay{'s are' if count > 1 else ' is'} open to the soffit with nothing before the "
-            f"fill: wind blows over {feet:.0f} ft of plate.",
-            "Fit a baffle with a wind block in every one, or close it with a batt plug.",
-        )
+
+
+def _plate_to_wind(bays: Bays, notes: Notebook) -> None:
+    windy = {i: row for i, row in bays.rows.items() if row.to_wind}
+    if not windy:
+        return
+    feet = sum(row.to_wind_ft for row in windy.values())
+    count = sum(row.to_wind for row in windy.values())
+    notes.flag(
+        "plate_to_wind",
+        "caution",
+        f"{_name(bays.section, list(windy))}: {count} bay{'s are' if count > 1 else ' is'} open to the soffit with nothing "
+        f"before the fill: wind blows over {feet:.0f} ft of plate.",
+        "Fit a baffle with a wind block in every one, or close it with a batt plug.",
+    )
+
+
+BAY_RULES: tuple[Callable[[Bays, Notebook], None], ...] = (
+    _baffle_too_wide,
+    _foam_without_thickness,
+    _narrow_bay,
+    _plug_at_chimney,
+    _marks_beyond,
+    _plate_to_wind,
+)
+
+
+def _name(section: SectionInput, indexes: Sequence[int]) -> str:
+    sides = list(dict.fromkeys(edge_side(section.outline_ft, index) for index in indexes))
+    joined = sides[0] if len(sides) == 1 else ", ".join(sides[:-1]) + " and " + sides[-1]
+    return f"{joined.capitalize()} eave{'s' if len(indexes) > 1 else ''}"
 
 
 def _rounded(width: float | None) -> float:

@@ -6,19 +6,16 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..base.arrays import Floats
 from ..base.notebook import Notebook
 from ..eaves.baffles import fitting
 from ..eaves.bays import BayRow
-from ..eaves.eave import Eave
 from ..eaves.remedies import remedy_ft3_per_ft
-from ..eaves.roof import RoofField
-from ..floor.grid import Grid
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
-from ..layers.stack import Stack
-from ..laying.blower import Blower
-from ..laying.plate import PLATE_SAMPLES, over_the_plate, wind_blocks
+from ..laying.build_up import Laid
+from ..laying.heat import Heat
+from ..laying.plate import over_the_plate
+from ..laying.site import Site
 
 
 @dataclass(frozen=True)
@@ -60,35 +57,24 @@ class EavePlan:
     remedy_ft3: float | None = None
 
 
-def plan_eave(
-    section: SectionInput,
-    edge_index: int,
-    row: BayRow | None,
-    eave: Eave | None,
-    stack: Stack | None,
-    blower: Blower | None,
-    boundary: float | None,
-    notes: Notebook,
-) -> EavePlan:
+def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, notes: Notebook) -> EavePlan:
     """One eave's figures, as far as they are known."""
-    edge = section.edges[edge_index]
-    run_ft = edge_length_ft(section.outline_ft, edge_index)
     settings = section.settings
+    row, eave = site.rows.get(edge_index), (site.eaves or {}).get(edge_index)
+    run_ft = edge_length_ft(section.outline_ft, edge_index)
     plan = EavePlan(edge_index, run_ft, baffles=0 if section.vented is False else None)
     if row is not None:
         plan = _with_bays(plan, row, section)
         if row.baffles is None:
             notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
-    if eave is None or stack is None:
+    over = over_the_plate(section, site, laid, edge_index)
+    if eave is None or laid.stack is None or over is None:
         return plan
-    depth = stack.depth_in
-    fitted = fitting(eave, depth, settings.baffle)
-    pieces = fitted.count
-    plate_r, mean_depth, mean_r = over_the_plate(
-        eave, stack, blower, boundary, edge.plate_width_in, PLATE_SAMPLES, edge.remedy, settings.baffle.r
-    )
-    blocks = None if plan.baffles is None else wind_blocks(plan.baffles, settings.baffle)
+    depth = laid.stack.depth_in
+    pieces = fitting(eave, depth, settings.baffle).count
+    blocks = None if plan.baffles is None else settings.baffle.wind_blocks(plan.baffles)
     bought = None if plan.baffles is None else plan.baffles * pieces
+    remedy = section.edges[edge_index].remedy
     return replace(
         plan,
         pieces_per_bay=pieces,
@@ -99,11 +85,11 @@ def plan_eave(
         closed_leg_in=eave.closed_leg_in(depth),
         full_depth_at_in=eave.full_depth_at_in(depth),
         depth_at_plate_in=min(depth, eave.room_in(0.0)),
-        r_at_plate=plate_r,
-        depth_over_plate_mean_in=mean_depth,
-        r_over_plate_mean=mean_r,
+        r_at_plate=over.r,
+        depth_over_plate_mean_in=over.mean_in,
+        r_over_plate_mean=over.mean_r,
         room_at_plate_in=eave.room_at_plate_in,
-        remedy_ft3=None if edge.remedy is None else remedy_ft3_per_ft(eave, edge.remedy, depth) * run_ft,
+        remedy_ft3=None if remedy is None else remedy_ft3_per_ft(eave, remedy, depth) * run_ft,
     )
 
 
@@ -127,10 +113,15 @@ def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
     )
 
 
-def thin_strip_ua(u: Floats, roof: RoofField, grid: Grid, index: int, stack: Stack) -> float | None:
-    """What the thin strip costs: Σ (U − U at full depth) over the cells this eave limits, Btu/h·°F."""
-    full = u[roof.room_in >= stack.depth_in]
+def thin_strip_ua(site: Site, heat: Heat, depth_in: float, index: int) -> float | None:
+    """What the thin strip costs: Σ (U − U at full depth) over the cells this eave limits, Btu/h·°F. depth_in: fill line.
+
+    None while the heat is not known, or where no cell has the full depth. Source: handbook §8.
+    """
+    if heat.u is None or site.roof is None:
+        return None
+    full = heat.u[site.roof.room_in >= depth_in]
     if full.size == 0:
         return None
-    here = (roof.edge == index) & (roof.room_in < stack.depth_in)
-    return float(np.sum(u[here] - full.min()) * grid.cell_ft**2)
+    here = (site.roof.edge == index) & (site.roof.room_in < depth_in)
+    return float(np.sum(heat.u[here] - full.min()) * site.grid.cell_ft**2)

@@ -1,6 +1,8 @@
-"""Sections that are no open floor: rafter bays, walls and closed cavities; a floor that is left out has nothing but its outline."""
+"""Rafter bays, walls and closed cavities: measured here, filled by volume and density (handbook §7, enclosed bays)."""
 
 from __future__ import annotations
+
+from dataclasses import replace
 
 from ..base.notebook import Notebook
 from ..base.units import r_value
@@ -8,129 +10,124 @@ from ..enclosed.fill import EnclosedFill, density_for, enclosed_fill, enclosed_u
 from ..enclosed.shapes import Enclosed, closed_cavity, sloped_bays, upright_wall
 from ..given.section import SectionInput
 from ..layers.stack import depth_of
-from ..laying.decided import old_fill_plan
+from ..laying.decided import OldFill, removal_of
 from ..laying.site import Site
-from ..money.quantities import Bags
-from ..old_fill.keep_or_clear import action_of
-from ..old_fill.readings import usable
-from ..target.by_basis import target_r
+from ..money.quantities import Bags, Quantities, taken
+from ..target.by_basis import target_of
 from ..target.scale import target_scale
-from ..target.tables import SLOPE_MOST_FT2, SLOPE_R, wall_r
+from ..target.tables import SLOPE_MOST_FT2, SLOPE_R
 from .edge_advice import edge_advice
 from .figures import explain
-from .result import SectionFields, SectionPlan
+from .old_fill_told import old_fill_told
+from .result import PlannedSection, SectionPlan, fields_of
 
 
-def plan_enclosed(section: SectionInput, site: Site, notes: Notebook) -> tuple[SectionPlan, SectionFields]:
-    """Rafter bays, walls and closed cavities are measured here; a floor that is left out has nothing but its outline."""
-    found: Enclosed | None = None
-    if section.kind == "sloped_bays" and section.slope is not None:
-        found = sloped_bays(section.outline_ft, site.floor_ft2, section.slope)
-    elif section.kind == "knee_wall" and section.wall is not None:
-        found = upright_wall(section.outline_ft, section.wall)
-    elif section.kind == "netted_cavity" and section.cavity is not None:
-        found = closed_cavity(section.outline_ft, site.floor_ft2, section.cavity)
-    left_out = section.kind == "left_out"
-    r_target = None if left_out else _target(section, site, notes)
-    fill = None if found is None or left_out else _fill(section, site, found, notes)
+def plan_enclosed(section: SectionInput, site: Site, old: OldFill, notes: Notebook) -> PlannedSection:
+    """Every figure of closed bays; asks for what is missing, says what they cannot hold."""
+    enclosed = _measured(section, site)
+    target = target_of(section, old.r, old.depth_in)
+    target.ask(notes)
+    fill = None if enclosed is None else _fill(section, site, old, enclosed, notes)
     chosen = None if section.choice is None else section.choice.product
+    bags = Bags() if fill is None else Bags(fill.bags, fill.bags)
+    removed = removal_of(site, old, None)
     plan = SectionPlan(
-        section.id,
-        section.name,
-        section.kind,
-        site.area_ft2,
-        net_area_ft2=None if left_out else site.net_ft2,
-        depth_existing_in=None if left_out or site.today is None else depth_of(site.today),
-        r_existing=None if left_out else site.r_existing,
-        surface_ft2=None if found is None else found.surface_ft2,
-        cavity_depth_in=None if found is None else found.depth_in,
-        volume_ft3=None if found is None or section.spacing_in is None else found.volume_ft3(section.spacing_in),
-        r_target=r_target,
-        r_added=None if fill is None else fill.r_added,
-        r_nominal=None if fill is None else fill.r_nominal,
-        r_effective=None if fill is None or fill.u is None or site.boundary is None else 1 / fill.u - site.boundary,
-        u_effective=None if fill is None else fill.u,
-        installed_in=None if fill is None else fill.depth_in,
-        settled_in=None if fill is None else fill.depth_in,
-        ua_today=_ua(found, 0.0 if site.r_existing is None else site.r_existing, section, site),
-        ua_after=None if fill is None or fill.u is None or found is None else fill.u * found.surface_ft2,
-        target_scale=()
-        if left_out
-        else target_scale(
-            section,
-            site.r_existing,
-            None if site.today is None else depth_of(site.today),
-            r_target,
-            section.new_construction,
-        ),
-        density_pcf=None if fill is None else fill.density_pcf,
-        bags=Bags() if fill is None else Bags(fill.bags, fill.bags),
+        id=section.id,
+        name=section.name,
+        kind=section.kind,
+        area_ft2=site.area_ft2,
+        net_area_ft2=site.net_ft2,
+        depth_existing_in=old.depth_in,
+        r_existing=old.r,
+        r_target=target.r,
+        bags=bags,
         product=chosen.id if chosen else None,
-        readings=site.readings,
-        old_fill=None if left_out else old_fill_plan(section, site, action_of(section), None, None),
-        edge_advice=() if left_out else edge_advice(section, notes),
+        readings=old.readings,
+        old_fill=old_fill_told(section, site, old, None, removed),
+        target_scale=target_scale(section, old.r, old.depth_in, target.r, section.new_construction),
+        edge_advice=edge_advice(section, notes),
     )
+    if enclosed is not None:
+        plan = _with_measures(plan, enclosed, section, site)
+    if enclosed is not None and fill is not None:
+        plan = _with_fill(plan, enclosed, fill, site)
     _short_flag(section, plan, notes)
     explain(section, plan, None, site.boundary, notes)
-    fields = SectionFields(
-        section.outline_ft,
-        tuple(edge.kind for edge in section.edges),
-        tuple(edge.plate_width_in for edge in section.edges),
-        site.placed,
-        site.grid,
-        None,
-        {},
-        site.today,
-        None,
-        None,
-        None,
-        section.holes,
-        usable(section.readings, section.outline_ft),
-        site.map_in,
-        found,
+    fields = replace(fields_of(section, site, old), enclosed=enclosed)
+    return PlannedSection(plan=plan, fields=fields, quantities=_quantities(section, plan))
+
+
+def _measured(section: SectionInput, site: Site) -> Enclosed | None:
+    """The bays as measured; None while a dimension of them is not known."""
+    if section.kind == "sloped_bays" and section.slope is not None:
+        return sloped_bays(section.outline_ft, site.floor_ft2, section.slope)
+    if section.kind == "knee_wall" and section.wall is not None:
+        return upright_wall(section.outline_ft, section.wall)
+    if section.kind == "netted_cavity" and section.cavity is not None:
+        return closed_cavity(section.outline_ft, site.floor_ft2, section.cavity)
+    return None
+
+
+def _with_measures(plan: SectionPlan, enclosed: Enclosed, section: SectionInput, site: Site) -> SectionPlan:
+    """The plan with surface, depth and volume, and what the surface loses as it lies, Btu/h·°F."""
+    spacing = section.spacing_in
+    today = None
+    if site.boundary is not None and plan.r_existing is not None and spacing is not None:
+        today = enclosed_u(enclosed, spacing, site.boundary, plan.r_existing) * enclosed.surface_ft2
+    return replace(
+        plan,
+        surface_ft2=enclosed.surface_ft2,
+        cavity_depth_in=enclosed.depth_in,
+        volume_ft3=None if spacing is None else enclosed.volume_ft3(spacing),
+        ua_today=today,
     )
-    return plan, fields
 
 
-def _target(section: SectionInput, site: Site, notes: Notebook) -> float | None:
-    """A slope or a closed floor takes the ceiling's target, an upright wall the code's figure for walls."""
-    target = section.target
-    if section.kind != "knee_wall" or target is None or target.basis == "custom":
-        return target_r(section, site.today, site.r_existing, None, None, notes)
-    if section.zone is None or target.edition is None:
-        return None
-    return wall_r(section.zone, target.edition)
+def _with_fill(plan: SectionPlan, enclosed: Enclosed, fill: EnclosedFill, site: Site) -> SectionPlan:
+    u = fill.u
+    return replace(
+        plan,
+        r_added=fill.r_added,
+        r_nominal=fill.r_nominal,
+        r_effective=None if u is None or site.boundary is None else 1 / u - site.boundary,
+        u_effective=u,
+        installed_in=fill.depth_in,
+        settled_in=fill.depth_in,
+        ua_after=None if u is None else u * enclosed.surface_ft2,
+        density_pcf=fill.density_pcf,
+    )
 
 
-def _ua(found: Enclosed | None, r_old: float, section: SectionInput, site: Site) -> float | None:
-    """What the surface loses as it lies, Btu/h·°F."""
-    if found is None or site.boundary is None or site.r_existing is None or section.spacing_in is None:
-        return None
-    return enclosed_u(found, section.spacing_in, site.boundary, r_old) * found.surface_ft2
-
-
-def _fill(section: SectionInput, site: Site, found: Enclosed, notes: Notebook) -> EnclosedFill | None:
+def _fill(section: SectionInput, site: Site, old: OldFill, enclosed: Enclosed, notes: Notebook) -> EnclosedFill | None:
     """The loose fill that the choice puts in, by volume; None while something is not known."""
-    choice = section.choice
+    choice, at = section.choice, f"choice.{section.id}"
     if choice is None or choice.product is None:
-        notes.ask(
-            "choose", f"choice.{section.id}.product", f"{section.name or section.id}: pick what to fill the bays with"
-        )
+        notes.ask("choose", f"{at}.product", f"{section.name or section.id}: pick what to fill the bays with")
         return None
     chart = choice.product.chart
     if chart is None:
-        notes.ask("choose", f"choice.{section.id}.product", "Pick a loose fill with a coverage chart for enclosed bays")
+        notes.ask("choose", f"{at}.product", "Pick a loose fill with a coverage chart for enclosed bays")
         return None
-    if site.today is None or section.spacing_in is None or site.r_existing is None:
+    if old.today is None or section.spacing_in is None or old.r is None:
         return None
-    old = () if action_of(section) == "clear" else site.today
+    stays = () if old.action == "clear" else old.today
     level = section.kind == "netted_cavity"
-    density = density_for(choice.product.kind, level, found.depth_in, chart, choice.density_pcf)
+    density = density_for(choice.product.kind, level, enclosed.depth_in, chart, choice.density_pcf)
     if density is None:
-        notes.ask("choose", f"choice.{section.id}.density_pcf", "At what density does this product fill a closed bay?")
+        notes.ask("choose", f"{at}.density_pcf", "At what density does this product fill a closed bay?")
         return None
-    r_old = site.r_existing if old else 0.0
-    return enclosed_fill(found, section.spacing_in, depth_of(old), r_old, chart, density, site.boundary)
+    r_old = old.r if stays else 0.0
+    return enclosed_fill(enclosed, section.spacing_in, depth_of(stays), r_old, chart, density, site.boundary)
+
+
+def _quantities(section: SectionInput, plan: SectionPlan) -> Quantities | None:
+    """What the bays take; None while their fill is not known."""
+    if plan.r_nominal is None or plan.bags.chart is None:
+        return None
+    area = plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0
+    old = plan.old_fill
+    action, removed = (None, None) if old is None else (old.action, old.removal)
+    return taken(section, area, plan.bags, (), (), action, removed)
 
 
 def _short_flag(section: SectionInput, plan: SectionPlan, notes: Notebook) -> None:

@@ -45,3 +45,13 @@ def density_flag(section: SectionInput, notes: Notebook) -> None:
             f"{usual[0]:g} to {usual[1]:g} is usual for its kind.",
             "Compare the bag weight and the coverages with the label.",
         )
+
+
+def code_flag(plan: SectionPlan, notes: Notebook) -> None:
+    if plan.r_code is not None and plan.r_target is not None and plan.r_target < plan.r_code:
+        notes.flag(
+            "below_code_figure",
+            "note",
+            f"The target of {r_value(plan.r_target)} is below the code's {r_value(plan.r_code)} for new work.",
+            "Check what the adopted local code or the permit asks of this job.",
+        )

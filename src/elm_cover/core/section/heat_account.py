@@ -7,10 +7,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..base.arrays import Floats
 from ..hazards.clearances import KeepOut
-from ..layers.heat_paths import Paths, bare_u
-from ..laying.heat import Laid
+from ..layers.heat_paths import bare_u
+from ..layers.strips import Places
+from ..laying.build_up import Laid
+from ..laying.heat import Heat
+from ..laying.site import Site
 
 
 @dataclass(frozen=True)
@@ -43,34 +45,29 @@ MENDED_BY = {
 
 
 def account(
-    laid: Laid,
-    found: Paths,
-    room_in: Floats,
-    share: Floats | None,
-    floor_ft2: float,
-    net_ft2: float,
-    hatch_ft2: float,
-) -> dict[str, tuple[float, float | None]]:
-    """UA by where it goes and what mending would gain, Btu/h·°F, for one floor.
+    site: Site, laid: Laid, heat: Heat, places: Places, hatch_ft2: float
+) -> dict[str, tuple[float, float | None]] | None:
+    """UA by where it goes and what mending would gain, Btu/h·°F, for one floor; None while its heat is not known.
 
-    found: the heat paths at each place. share: of the net floor for each, None: all alike. Sums to the mean U × floor_ft2. A place is of the eave strip where the room
-    is less than the fill line.
+    Sums to the mean U × floor_ft2. A place is of the eave strip where the room is less than the fill line.
     """
-    if share is None:
-        share = np.full(room_in.size, 1 / room_in.size)
-    fraction = laid.floor.framing_fraction
-    area = share * net_ft2
-    wood = float(np.sum(fraction * (found.joist - found.cavity) * area))
-    voids = float(np.sum((found.cavity - found.sound) * area))
-    thin = room_in < laid.stack.depth_in - 1e-9
-    full = found.sound[~thin]
+    paths, under, stack = heat.paths, heat.under, laid.stack
+    if paths is None or under is None or stack is None:
+        return None
+    room_in = places.room_in
+    share = np.full(room_in.size, 1 / room_in.size) if places.share is None else places.share
+    area = share * site.net_ft2
+    wood = float(np.sum(under.framing_fraction * (paths.joist - paths.cavity) * area))
+    voids = float(np.sum((paths.cavity - paths.sound) * area))
+    thin = room_in < stack.depth_in - 1e-9
+    full = paths.sound[~thin]
     u_full = float(np.average(full, weights=share[~thin])) if full.size and share[~thin].sum() > 0 else None
-    total = float(np.sum(found.sound * area))
-    strip = 0.0 if u_full is None else float(np.sum((found.sound[thin] - u_full) * area[thin]))
-    bare = bare_u(laid.floor.boundary)
-    kept = max(0.0, floor_ft2 - net_ft2 - hatch_ft2)
-    hatch = min(hatch_ft2, floor_ft2 - net_ft2)
-    round_it = u_full if u_full is not None else float(found.sound @ share)
+    total = float(np.sum(paths.sound * area))
+    strip = 0.0 if u_full is None else float(np.sum((paths.sound[thin] - u_full) * area[thin]))
+    bare = bare_u(under.r)
+    kept_ft2 = site.floor_ft2 - site.net_ft2
+    kept, hatch = max(0.0, kept_ft2 - hatch_ft2), min(hatch_ft2, kept_ft2)
+    round_it = u_full if u_full is not None else float(paths.sound @ share)
     return {
         "field": (total - strip, None),
         "wood": (wood, None),

@@ -1,184 +1,186 @@
-"""One section of the attic, planned from what is known of it. Whatever needs an unknown stays None."""
+"""An open floor told from its parts: site, old fill, target, what is laid, its heat, what it takes."""
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from ..base.notebook import Notebook
 from ..base.units import r_value
-from ..eaves.bays import BayRow
-from ..eaves.eave import Eave
-from ..eaves.remedies import dressing
-from ..eaves.roof import RoofField, roof_field
-from ..floor.grid import Grid
 from ..given.section import SectionInput
-from ..layers.stack import Stack, depth_of
-from ..layers.strips import strips_of
-from ..laying.bags import section_bags
-from ..laying.batt_layout import laid_batts
-from ..laying.blower import Blower, ByInches, by_inches
-from ..laying.build_up import BuildUp, build_up
-from ..laying.decided import old_fill_plan
-from ..laying.edges import eaves_known, edge_work, rows_of
-from ..laying.heat import Heat, laid_over, section_heat, u_today
+from ..layers.stack import depth_of
+from ..layers.strips import Places, strips_of
+from ..laying.batt_layout import ask_for_batts
+from ..laying.blower import ByInches, by_inches
+from ..laying.build_up import Laid
+from ..laying.decided import OldFill
+from ..laying.edges import ask_for_eaves
+from ..laying.heat import Heat, heat_of, u_today
 from ..laying.limit import ceiling_limit
-from ..laying.site import Site, site_of
-from ..old_fill.keep_or_clear import action_of, only_batts
-from ..old_fill.readings import usable
+from ..laying.methods import lay
+from ..laying.site import Site
+from ..laying.taken import Taken, taken_of
+from ..old_fill.keep_or_clear import only_batts
 from ..preparation.markers import marker_count, marker_points_ft
-from ..target.scale import HeelTest, heel_tests, target_scale
-from ..target.tables import code_r, raised_heel_r
-from .eave_flags import alike, bay_flags, eave_flags, gap_flag
+from ..target.by_basis import Target, target_of
+from ..target.scale import target_scale
+from .eave_flags import bay_flags, flag_eaves, gap_flag
 from .eave_plan import EavePlan, plan_eave, thin_strip_ua
 from .edge_advice import edge_advice
-from .enclosed_bays import plan_enclosed
 from .figures import explain
-from .flags import density_flag, load_flag, target_flag
-from .heat_account import account, hatch_ft2, shares
-from .record_flags import look_flags
-from .result import SectionFields, SectionPlan
+from .flags import code_flag, density_flag, load_flag, target_flag
+from .heat_account import HeatShare, account, hatch_ft2, shares
+from .old_fill_told import old_fill_told
+from .result import PlannedSection, SectionFields, SectionPlan, fields_of
 from .schools import schools_of
 from .vents import section_vents
 
 
-def plan_section(section: SectionInput, notes: Notebook) -> tuple[SectionPlan, SectionFields]:
-    """Every figure of one section, and the arrays behind them."""
-    site = site_of(section, notes)
-    look_flags(section, site.readings, notes)
-    if section.kind != "open_floor":
-        return plan_enclosed(section, site, notes)
-    eaves = eaves_known(section, notes)
-    _lift_flag(section, action_of(section), notes)
-    made = build_up(section, site, eaves, notes)
-    stack, blower = made.stack, made.blower
-    _enough_flag(made, site.r_existing, notes)
-    roof = None if eaves is None else roof_field(section.outline_ft, eaves, site.grid, site.shapes)
-    old_map = made.map_under(site.map_in, site.today)
-    work = edge_work(section)
-    lying = None
-    if stack is not None and roof is not None and eaves is not None:
-        lying = stack.at(roof.room_in, old_map, dressing(work, eaves, roof.edge, roof.plane_in))
-    laid = laid_over(section, site.boundary, stack, blower.chart if blower else None)
-    heat = section_heat(laid, lying, site.floor_ft2, site.net_ft2)
-    bags = section_bags(section, site.net_ft2, stack, blower, lying, made.under_psf)
-    going = None
-    if heat is not None and laid is not None and roof is not None:
-        going = account(
-            laid, heat.paths, roof.room_in, None, site.floor_ft2, site.net_ft2, hatch_ft2(section.keep_outs)
-        )
-    rows = rows_of(section)
-    bay_flags(section, rows, notes)
-    eave_plans = _eaves(section, rows, eaves, stack, blower, site.boundary, roof, site.grid, heat, notes)
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Parts:
+    """What an open floor is told from: each part made once, from those before it. places: the cells of its grid."""
+
+    site: Site
+    old: OldFill
+    target: Target
+    laid: Laid
+    places: Places | None
+    heat: Heat
+    taken: Taken
+
+
+def plan_open_floor(section: SectionInput, site: Site, old: OldFill, notes: Notebook) -> PlannedSection:
+    """Every figure of an open floor; asks for what is missing, says what is wrong."""
+    ask_for_eaves(section, notes)
+    _lift_flag(section, old, notes)
+    target = target_of(section, old.r, old.depth_in)
+    laid = lay(section, site, old, target, notes)
+    _enough_flag(laid, old, notes)
+    places = None if site.roof is None else Places(site.roof.room_in, old.map_in, None, site.dressed)
+    heat = replace(heat_of(section, site, old, laid, places), ua_today=_ua_today(section, site, old))
+    taken = taken_of(section, site, old, laid, heat, places, pieces=True)
+    parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, taken=taken)
+    plan = _told(section, parts, notes)
+    target_flag(plan, notes)
+    load_flag(plan, laid.blower, notes)
+    density_flag(section, notes)
+    gap_flag(section, notes)
+    explain(section, plan, laid.stack, site.boundary, notes)
+    code_flag(plan, notes)
+    known = plan.r_nominal is not None and (plan.bags.chart is not None or bool(plan.batts))
+    return PlannedSection(plan=plan, fields=_fields(section, parts), quantities=taken.quantities if known else None)
+
+
+def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
+    """The parts copied into the plan, with the eaves, vents and advice that are told from them."""
+    site, old, laid, heat, taken = parts.site, parts.old, parts.laid, parts.heat, parts.taken
+    stack = laid.stack
+    bay_flags(section, site.rows, notes)
+    eaves = _eaves(section, parts, notes)
     limit = ceiling_limit(section, notes)
-    batts = laid_batts(section, site, made.batts, stack, eaves, notes)
+    ask_for_batts(section, site, laid, notes)
     markers = marker_count(site.net_ft2)
-    plan = SectionPlan(
+    return SectionPlan(
         id=section.id,
         name=section.name,
         kind=section.kind,
         area_ft2=site.area_ft2,
         net_area_ft2=site.net_ft2,
-        depth_existing_in=None if site.today is None else depth_of(site.today),
-        r_existing=site.r_existing,
-        r_code=_code(section),
-        r_target=made.r_target,
-        r_needed=made.r_needed,
-        r_needed_by_subtraction=None
-        if made.r_target is None or site.r_existing is None
-        else max(0.0, made.r_target - site.r_existing),
-        r_added=made.r_added,
-        r_nominal=made.r_nominal,
-        r_effective=None if heat is None or site.boundary is None else 1 / heat.mean - site.boundary,
-        u_effective=None if heat is None else heat.mean,
+        depth_existing_in=old.depth_in,
+        r_existing=old.r,
+        r_code=parts.target.code_r,
+        r_target=laid.r_target,
+        r_needed=laid.r_needed,
+        r_needed_by_subtraction=None if laid.r_target is None or old.r is None else max(0.0, laid.r_target - old.r),
+        r_added=laid.r_added,
+        r_nominal=laid.r_nominal,
+        r_effective=None if heat.mean is None or site.boundary is None else 1 / heat.mean - site.boundary,
+        u_effective=heat.mean,
         installed_in=None if stack is None else stack.installed_in,
         settled_in=None if stack is None else stack.settled_in,
         depth_total_in=None if stack is None else stack.depth_in,
         depth_settled_total_in=None if stack is None else stack.old_in - stack.rise_in + stack.settled_in,
-        load_psf=made.load_psf,
+        load_psf=laid.load_psf,
         load_limit_psf=limit,
-        ua_today=_ua_today(section, site, roof),
-        ua_after=None if heat is None else heat.mean * site.floor_ft2,
-        heat=() if going is None else shares([going]),
-        bags=bags,
-        bag_covers_ft2=made.bag_covers_ft2,
+        ua_today=heat.ua_today,
+        ua_after=None if heat.mean is None else heat.mean * site.floor_ft2,
+        heat=_shares(section, parts),
+        bags=taken.bags,
+        bag_covers_ft2=laid.bag_covers_ft2,
         product=section.choice.product.id if section.choice and section.choice.product else None,
-        eaves=eave_plans,
-        ventilation=section_vents(section, site.area_ft2, rows, notes),
+        eaves=eaves,
+        ventilation=section_vents(section, site.area_ft2, site.rows, notes),
         markers=markers,
         marker_points_ft=marker_points_ft(site.grid, markers),
-        readings=site.readings,
-        old_fill=old_fill_plan(section, site, made.action, made.left, roof),
-        batts=tuple(laid.take_off for laid in batts),
-        target_scale=target_scale(
-            section,
-            site.r_existing,
-            None if site.today is None else depth_of(site.today),
-            made.r_target,
-            section.new_construction,
-        ),
-        heel_tests=_heel_tests(section, made, eaves),
-        by_inches=_by_inches(site, made, bags.chart),
-        schools=() if section.vented is False else schools_of(section, eave_plans),
+        readings=old.readings,
+        old_fill=old_fill_told(section, site, old, laid.kept, taken.removal),
+        batts=tuple(layer.take_off for layer in taken.batts),
+        target_scale=target_scale(section, old.r, old.depth_in, laid.r_target, section.new_construction),
+        heel_tests=parts.target.tests(site.eaves, laid.depth_for),
+        by_inches=_by_inches(parts),
+        schools=() if section.vented is False else schools_of(section, eaves),
         edge_advice=edge_advice(section, notes),
     )
-    target_flag(plan, notes)
-    load_flag(plan, blower, notes)
-    density_flag(section, notes)
-    gap_flag(section, notes)
-    explain(section, plan, stack, site.boundary, notes)
-    fields = SectionFields(
-        section.outline_ft,
-        tuple(edge.kind for edge in section.edges),
-        tuple(edge.plate_width_in for edge in section.edges),
-        site.placed,
-        site.grid,
-        roof,
-        eaves or {},
-        site.today,
-        stack,
-        None if lying is None else lying.top_in,
-        None if heat is None else heat.r,
-        section.holes,
-        usable(section.readings, section.outline_ft),
-        site.map_in,
-        batts=tuple(laid.layout for laid in batts),
-        rows=rows,
-        work=work,
+
+
+def _fields(section: SectionInput, parts: Parts) -> SectionFields:
+    site, laid, heat = parts.site, parts.laid, parts.heat
+    return replace(
+        fields_of(section, site, parts.old),
+        roof=site.roof,
+        eaves=site.eaves or {},
+        stack=laid.stack,
+        depth_in=None if heat.lying is None else heat.lying.top_in,
+        r=heat.r,
+        batts=tuple(layer.layout for layer in parts.taken.batts if layer.layout is not None),
+        rows=site.rows,
+        work=site.work,
         baffle=section.settings.baffle,
     )
-    return plan, fields
 
 
-def _heel_tests(section: SectionInput, made: BuildUp, eaves: dict[int, Eave] | None) -> tuple[HeelTest, ...]:
-    """The raised-heel allowance at each eave, with what is to be laid."""
-    edition = section.target.edition if section.target else None
-    if edition is None or section.zone is None or made.depth_for is None:
+def _shares(section: SectionInput, parts: Parts) -> tuple[HeatShare, ...]:
+    if parts.places is None:
         return ()
-    lower = raised_heel_r(section.zone, edition)
-    return () if lower is None else heel_tests(eaves, made.depth_for(lower))
+    told = account(parts.site, parts.laid, parts.heat, parts.places, hatch_ft2(section.keep_outs))
+    return () if told is None else shares([told])
 
 
-def _by_inches(site: Site, made: BuildUp, bags: float | None) -> ByInches | None:
+def _eaves(section: SectionInput, parts: Parts, notes: Notebook) -> tuple[EavePlan, ...]:
+    """Every eave, with what its thin strip costs; what is wrong at those that are alike is said once."""
+    site, laid = parts.site, parts.laid
+    plans: list[EavePlan] = []
+    for index, edge in enumerate(section.edges):
+        if edge.kind != "eave":
+            continue
+        plan = plan_eave(section, site, laid, index, notes)
+        if laid.stack is not None and site.eaves is not None:
+            plan = replace(plan, extra_ua=thin_strip_ua(site, parts.heat, laid.stack.depth_in, index))
+        plans.append(plan)
+    if laid.stack is not None:
+        flag_eaves(section, site, plans, laid.stack.depth_in, notes)
+    return tuple(plans)
+
+
+def _by_inches(parts: Parts) -> ByInches | None:
     """The habit of subtracting inches, where old fill is kept under a blown one."""
-    blower = made.blower
-    if blower is None or made.r_target is None or bags is None or made.batts or made.left is None or not site.today:
+    laid, old, bags = parts.laid, parts.old, parts.taken.bags.chart
+    if laid.blower is None or laid.r_target is None or bags is None or laid.batts or laid.kept is None or not old.today:
         return None
-    if made.action not in ("keep", "relay"):
+    if old.action not in ("keep", "relay"):
         return None
-    return by_inches(blower, made.r_target, depth_of(site.today), site.net_ft2, bags)
+    return by_inches(laid.blower, laid.r_target, depth_of(old.today), parts.site.net_ft2, bags)
 
 
-def _ua_today(section: SectionInput, site: Site, roof: RoofField | None) -> float | None:
+def _ua_today(section: SectionInput, site: Site, old: OldFill) -> float | None:
     """What the floor loses as it lies, Btu/h·°F."""
-    if roof is None or site.today is None:
+    if site.roof is None:
         return None
-    strips = strips_of(roof.room_in, site.map_in)
-    u = u_today(section, site, strips)
+    u = u_today(section, site, old, strips_of(site.roof.room_in, old.map_in))
     return None if u is None else u * site.floor_ft2
 
 
-def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
-    if action == "lift" and not only_batts(section):
+def _lift_flag(section: SectionInput, old: OldFill, notes: Notebook) -> None:
+    if old.action == "lift" and not only_batts(section):
         notes.flag(
             "lift_loose_fill",
             "caution",
@@ -188,48 +190,12 @@ def _lift_flag(section: SectionInput, action: str, notes: Notebook) -> None:
         )
 
 
-def _enough_flag(made: BuildUp, r_existing: float | None, notes: Notebook) -> None:
-    r_target = made.r_target
-    nothing = made.stack is None or made.stack.installed_in == 0
-    if nothing and r_target is not None and r_existing is not None and r_existing >= r_target - 1e-6:
+def _enough_flag(laid: Laid, old: OldFill, notes: Notebook) -> None:
+    nothing = laid.stack is None or laid.stack.installed_in == 0
+    if nothing and laid.r_target is not None and old.r is not None and old.r >= laid.r_target - 1e-6:
         notes.flag(
             "enough_already",
             "note",
-            f"{r_value(r_existing)} lies there; the target is {r_value(r_target)}.",
+            f"{r_value(old.r)} lies there; the target is {r_value(laid.r_target)}.",
             "No fill is needed.",
         )
-
-
-def _eaves(
-    section: SectionInput,
-    rows: dict[int, BayRow],
-    eaves: dict[int, Eave] | None,
-    stack: Stack | None,
-    blower: Blower | None,
-    boundary: float | None,
-    roof: RoofField | None,
-    grid: Grid,
-    heat: Heat | None,
-    notes: Notebook,
-) -> tuple[EavePlan, ...]:
-    plans: list[EavePlan] = []
-    known: list[tuple[int, Eave, EavePlan]] = []
-    for index, edge in enumerate(section.edges):
-        if edge.kind != "eave":
-            continue
-        eave = (eaves or {}).get(index)
-        plan = plan_eave(section, index, rows.get(index), eave, stack, blower, boundary, notes)
-        if eave is not None and stack is not None and roof is not None:
-            if heat is not None:
-                plan = replace(plan, extra_ua=thin_strip_ua(heat.u, roof, grid, index, stack))
-            known.append((index, eave, plan))
-        plans.append(plan)
-    if stack is not None and roof is not None:
-        for group in alike(section, known):
-            eave_flags(section, group, stack, roof, grid, notes)
-    return tuple(plans)
-
-
-def _code(section: SectionInput) -> float | None:
-    edition = section.target.edition if section.target else None
-    return None if edition is None or section.zone is None else code_r(section.zone, edition)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ..base.arrays import Floats, Points
@@ -14,13 +15,15 @@ from ..eaves.remedies import EdgeWork
 from ..eaves.roof import RoofField
 from ..enclosed.shapes import Enclosed
 from ..floor.grid import Grid
-from ..given.section import DepthReading
+from ..given.section import DepthReading, SectionInput
 from ..layers.layer import Layer
 from ..layers.stack import Stack
 from ..laying.blower import ByInches
-from ..money.quantities import Bags
+from ..laying.decided import OldFill
+from ..laying.site import Site
+from ..money.quantities import Bags, Quantities
 from ..old_fill.keep_or_clear import OldFillPlan
-from ..old_fill.readings import ReadingsPlan
+from ..old_fill.readings import ReadingsPlan, usable
 from ..target.scale import HeelTest, TargetFigure
 from .eave_plan import EavePlan
 from .edge_advice import EdgeAdvice
@@ -29,7 +32,7 @@ from .schools import School
 from .vents import Ventilation
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SectionPlan:
     id: str
     name: str | None
@@ -76,7 +79,7 @@ class SectionPlan:
     edge_advice: tuple[EdgeAdvice, ...] = ()
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SectionFields:
     """The arrays behind a section's figures, for the drawings. Not part of the plan's JSON."""
 
@@ -85,17 +88,41 @@ class SectionFields:
     plate_widths_in: tuple[float, ...]
     keep_outs: tuple[tuple[str, Points], ...]
     grid: Grid
-    roof: RoofField | None
-    eaves: dict[int, Eave]
-    today: tuple[Layer, ...] | None
-    stack: Stack | None
-    depth_in: Floats | None
-    r: Floats | None
+    roof: RoofField | None = None
+    eaves: Mapping[int, Eave] = field(default_factory=dict)
+    today: tuple[Layer, ...] | None = None
+    stack: Stack | None = None
+    depth_in: Floats | None = None
+    r: Floats | None = None
     holes: tuple[Points, ...] = ()
     readings: tuple[DepthReading, ...] = ()
     old_in: Floats | None = None
     enclosed: Enclosed | None = None
     batts: tuple[Layout, ...] = ()
-    rows: dict[int, BayRow] = field(default_factory=dict)
+    rows: Mapping[int, BayRow] = field(default_factory=dict)
     work: EdgeWork = field(default_factory=EdgeWork)
     baffle: BaffleInput = field(default_factory=BaffleInput)
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class PlannedSection:
+    """One section planned: its figures, the arrays behind them, and what it takes, None while that is not known."""
+
+    plan: SectionPlan
+    fields: SectionFields
+    quantities: Quantities | None
+
+
+def fields_of(section: SectionInput, site: Site, old: OldFill) -> SectionFields:
+    """The fields that a section of any kind has."""
+    return SectionFields(
+        outline_ft=section.outline_ft,
+        edge_kinds=tuple(edge.kind for edge in section.edges),
+        plate_widths_in=tuple(edge.plate_width_in for edge in section.edges),
+        keep_outs=site.placed,
+        grid=site.grid,
+        today=old.today,
+        holes=section.holes,
+        readings=usable(section.readings, section.outline_ft),
+        old_in=old.map_in,
+    )

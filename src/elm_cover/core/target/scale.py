@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..base.units import ROUNDING_SLACK
@@ -72,7 +73,7 @@ def _by_code(section: SectionInput, zone: str, r_target: float | None, basis: st
     return found
 
 
-def heel_tests(eaves: dict[int, Eave] | None, needed_in: float | None) -> tuple[HeelTest, ...]:
+def heel_tests(eaves: Mapping[int, Eave] | None, needed_in: float | None) -> tuple[HeelTest, ...]:
     """The allowance tested at each eave; empty while the fill is not known."""
     if eaves is None or needed_in is None:
         return ()
