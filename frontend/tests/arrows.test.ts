@@ -1,5 +1,3 @@
-import { readdirSync, readFileSync } from "node:fs";
-import { dirname, join, normalize, relative } from "node:path";
 import { expect, test } from "vitest";
 
 /** Rooms of the front end, each with the rooms it may take from. */
@@ -14,23 +12,25 @@ const ROOMS: Record<string, readonly string[]> = {
   steps: ["api", "ui", "document", "state", "inputs", "drawings"],
   pages: ["api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
 };
-const SRC = normalize(join(__dirname, "..", "src"));
+const SOURCES = import.meta.glob<string>("../src/**/*.{ts,tsx}", { query: "?raw", import: "default", eager: true });
 
-const files = (folder: string): string[] =>
-  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
-    entry.isDirectory()
-      ? files(join(folder, entry.name))
-      : /\.tsx?$/.test(entry.name)
-        ? [join(folder, entry.name)]
-        : [],
-  );
+/** A path from where a file stands, both from the source folder. */
+function resolved(from: string, spec: string): string {
+  const parts = from.split("/").slice(0, -1);
+  for (const part of spec.split("/")) {
+    if (part === "..") parts.pop();
+    else if (part !== ".") parts.push(part);
+  }
+  return parts.join("/");
+}
 
-const taken = files(SRC).flatMap((file) =>
-  [...readFileSync(file, "utf8").matchAll(/(?:from|import|import\()\s*"(\.[^"]*)"/g)].map((match) => ({
-    from: relative(SRC, file),
-    to: relative(SRC, normalize(join(dirname(file), match[1] as string))),
-  })),
-);
+const taken = Object.entries(SOURCES).flatMap(([path, text]) => {
+  const from = path.replace("../src/", "");
+  return [...text.matchAll(/(?:from|import|import\()\s*"(\.[^"]*)"/g)].map((match) => ({
+    from,
+    to: resolved(from, match[1] as string),
+  }));
+});
 
 const room = (path: string) => path.split("/")[0] as string;
 const subRoom = (path: string) => (path.split("/").length > 2 ? (path.split("/")[1] as string) : null);
@@ -44,8 +44,9 @@ test("rooms take only from rooms below them", () => {
 });
 
 test("every folder is a room", () => {
-  const folders = readdirSync(SRC, { withFileTypes: true }).filter((entry) => entry.isDirectory());
-  expect(folders.map((entry) => entry.name).sort()).toEqual(Object.keys(ROOMS).sort());
+  const folders = new Set(Object.keys(SOURCES).map((path) => path.replace("../src/", "")));
+  const rooms = new Set([...folders].filter((path) => path.includes("/")).map(room));
+  expect([...rooms].sort()).toEqual(Object.keys(ROOMS).sort());
 });
 
 test("sub-rooms of drawings and of steps do not take from one another; only eaves shows the heel tests of target", () => {
