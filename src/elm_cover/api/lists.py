@@ -14,7 +14,8 @@ from ..core.eaves.remedies import REMEDIES
 from ..core.eaves.ventilation import SIZES
 from ..core.hazards.features import FLUE_TITLES, KINDS
 from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
-from ..core.layers.layer import CONTACT_VOID, R_PER_IN
+from ..core.layers.kinds import KINDS as KINDS_OF_INSULATION
+from ..core.layers.layer import CONTACT_VOID
 from ..core.money.saving import FUELS
 from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
@@ -40,7 +41,7 @@ def lists() -> Response:
         editions=list(EDITIONS),
         code_table={zone: list(code_table(zone)) for zone in get_args(Zone)},
         contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
-        r_per_in=R_PER_IN,
+        r_per_in={name: kind.r_per_in for name, kind in KINDS_OF_INSULATION.items()},
         hazards=STOPS,
         standing_cautions=list(STANDING_CAUTIONS),
         features=KINDS,

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from ..layers.layer import Layer
 
 FACED = ("kraft", "foil")
-BATT_KINDS = ("glass_batt", "mineral_wool_batt")
 
 
 @dataclass(frozen=True)

@@ -13,10 +13,8 @@ import numpy as np
 
 from ..layers.chart import Chart
 from ..layers.framing import WOOD_R_PER_IN, framing_fraction
+from ..layers.kinds import kind_of
 from .shapes import Enclosed
-
-# Start values for sloped and upright bays, lb/ft³; of mineral wool none is published here: ask.
-DENSE_PCF = {"cellulose_loose": 3.5, "glass_loose": 1.8, "wood_fiber_loose": 2.6}
 
 
 @dataclass(frozen=True)
@@ -39,7 +37,7 @@ def density_for(kind: str | None, level: bool, depth_in: float, chart: Chart, gi
     if given_pcf is not None:
         return given_pcf
     if not level:
-        return DENSE_PCF.get(kind or "")
+        return kind_of(kind).dense_pcf
     within = min(max(depth_in, chart.rows[0].settled_in), chart.rows[-1].settled_in)
     return float(12 * chart.thin_weight_psf(np.array([within]))[0] / within)
 

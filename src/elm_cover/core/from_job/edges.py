@@ -9,11 +9,30 @@ from ...job.document import Vent
 from ...job.section import BayMark, Section
 from ..base.notebook import Notebook
 from ..eaves.bays import Mark
+from ..eaves.remedies import remedy_of
 from ..eaves.ventilation import NFA_IN2_EACH, NFA_IN2_PER_FT, VentGroup
 from ..floor.outline import edge_length_ft
+from ..given.section import EdgeInput
 
 
-def mark_of(mark: BayMark) -> Mark:
+def edges_of(job: Job, section: Section) -> tuple[EdgeInput, ...]:
+    """Every edge of the outline with what is on record of it."""
+    return tuple(
+        EdgeInput(
+            kind=e.kind,
+            heel_in=e.heel_in,
+            pitch_in_12=e.pitch_in_12,
+            soffit=e.soffit,
+            plate_width_in=e.plate_width_in,
+            vented_bays=spot_vents(job, section, i),
+            marks=tuple(_mark(mark) for mark in e.bays),
+            remedy=None if e.remedy is None else remedy_of(e.remedy.kind, e.remedy.r_per_in, e.remedy.reach_in),
+        )
+        for i, e in enumerate(section.edges)
+    )
+
+
+def _mark(mark: BayMark) -> Mark:
     vented = None if mark.soffit is None else mark.soffit == "vented"
     return Mark(mark.place, mark.state, mark.by, vented, mark.baffle)
 

@@ -45,7 +45,7 @@ def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...
 
 
 def keep_outs_of(
-    job: Job, index: int, features: tuple[FeatureInput, ...], fill_kind: str | None, notes: Notebook
+    job: Job, index: int, features: tuple[FeatureInput, ...], burns: bool, notes: Notebook
 ) -> Iterable[KeepOut]:
     section = job.sections[index]
     for number, access in enumerate(job.accesses):
@@ -67,6 +67,6 @@ def keep_outs_of(
                 "Move it onto the floor, or put it in the section where it stands.",
                 f"sections[{index}].features[{number}].at_ft",
             )
-        kept = keep_out_of(feature, fill_kind)
+        kept = keep_out_of(feature, burns)
         if kept is not None:
             yield kept

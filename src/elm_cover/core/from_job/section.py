@@ -4,21 +4,21 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from typing import TypedDict
 
 from ...job import Job
-from ...job.choice import Choice
+from ...job.choice import Choice, Settings
 from ...job.section import Section, Target
 from ..base.notebook import Notebook
 from ..eaves.baffles import BaffleInput
-from ..eaves.remedies import remedy_of
 from ..enclosed.shapes import CavityInput, SlopeInput, WallInput
 from ..floor.outline import edge_length_ft
 from ..given.choice import ChoiceInput, SettingsInput, TargetInput
 from ..given.product import ProductInput
-from ..given.section import DepthReading, EdgeInput, LayerInput, SectionInput
-from ..hazards.clearances import BURNS
+from ..given.section import DepthReading, LayerInput, SectionInput
 from ..hazards.stops import BLOCKING_STATUSES
-from .edges import mark_of, spot_vents, vent_groups
+from ..layers.kinds import kind_of
+from .edges import edges_of, vent_groups
 from .features import feature_inputs, keep_outs_of
 
 
@@ -29,100 +29,105 @@ def section_input(
 
     burns: whether to keep clear as for a fill that burns, or None: by the section's own product.
     """
-    section, settings = job.sections[index], job.settings
+    section, house, framing = job.sections[index], job.house, job.sections[index].framing
     features = feature_inputs(section, notes)
     choice = job.choice.get(section.id)
-    picked = products.get(choice.product or "") if choice else None
-    kind = picked.kind if picked else None
-    if burns is not None:
-        kind = BURNS[0] if burns else "glass_loose"
+    if burns is None:
+        picked = products.get(choice.product or "") if choice else None
+        burns = picked is None or picked.kind is None or kind_of(picked.kind).burns
     return SectionInput(
         id=section.id,
         name=section.name,
         kind=section.kind,
         path=f"sections[{index}]",
         outline_ft=section.outline_ft,
-        edges=tuple(
-            EdgeInput(
-                e.kind,
-                e.heel_in,
-                e.pitch_in_12,
-                e.soffit,
-                e.plate_width_in,
-                spot_vents(job, section, i),
-                tuple(mark_of(mark) for mark in e.bays),
-                None if e.remedy is None else remedy_of(e.remedy.kind, e.remedy.r_per_in, e.remedy.reach_in),
-            )
-            for i, e in enumerate(section.edges)
-        ),
+        edges=edges_of(job, section),
         board=section.ceiling.board,
         retarder=section.ceiling.vapor_retarder,
-        spacing_in=section.framing.spacing_in,
-        joist_depth_in=section.framing.depth_in,
-        layers=None
-        if section.existing is None
-        else tuple(
-            LayerInput(
-                la.material,
-                la.depth_in,
-                la.r,
-                la.void_pct / 100,
-                la.voids == "open",
-                la.condition,
-                la.density_pcf,
-                la.label_in,
-                la.facing,
-            )
-            for la in section.existing
-        ),
+        spacing_in=framing.spacing_in,
+        joist_depth_in=framing.depth_in,
+        layers=layers_of(section),
         readings=tuple(DepthReading(i, r.at_ft, r.depth_in, r.checked) for i, r in enumerate(section.readings)),
-        keep_outs=tuple(keep_outs_of(job, index, features, kind, notes)),
+        keep_outs=tuple(keep_outs_of(job, index, features, burns, notes)),
         target=_target(section.target or job.target),
-        zone=job.house.climate_zone,
-        vented=job.house.vented,
+        zone=house.climate_zone,
+        vented=house.vented,
         vents=tuple(vent_groups(job, section, notes)),
-        settings=SettingsInput(
-            settings.vent_gap_in,
-            settings.baffle_rule,
-            settings.chart_rule == "interpolate",
-            settings.deduct_framing,
-            BaffleInput(
-                settings.baffle_kind,
-                settings.baffle_thickness_in,
-                settings.baffle_r_per_in,
-                settings.baffle_width_in,
-                settings.baffle_piece_in,
-                settings.baffle_pieces_most,
-                settings.staples_per_piece,
-                settings.wind_block == "integral",
-            ),
-        ),
+        settings=settings_of(job.settings),
         choice=None if choice is None else _choice(choice, products),
         holes=tuple(hole.outline_ft for hole in section.holes),
         old_fill=section.old_fill,
         blocked_by=frozenset(h.kind for h in job.hazards if h.status in BLOCKING_STATUSES),
         cleared=frozenset(h.kind for h in job.hazards if h.status == "cleared"),
         features=features,
-        slope=None
-        if section.slope is None
-        else SlopeInput(section.slope.rafter_depth_in, section.slope.pitch_in_12, section.slope.channel_in),
-        wall=None
-        if section.wall is None
-        else WallInput(
-            section.wall.of,
-            section.wall.height_ft,
-            section.wall.length_ft,
-            section.wall.stud_depth_in,
-            section.wall.backed,
-        ),
-        cavity=None if section.cavity is None else CavityInput(section.cavity.cover, section.cavity.depth_in),
-        new_construction=job.house.new_construction is True,
-        run=section.framing.run,
+        new_construction=house.new_construction is True,
+        run=framing.run,
         way_in_ft=_way_in(job, section),
         openings_in=tuple(a.opening_in for a in job.accesses if a.opening_in is not None),
         passage_ft=_passage_ft(job, section),
-        high_wind=job.house.high_wind is True,
+        high_wind=house.high_wind is True,
+        **enclosed_of(section),
     )
+
+
+def layers_of(section: Section) -> tuple[LayerInput, ...] | None:
+    """The old layers on record, from the ceiling up; None while nothing is said of them."""
+    if section.existing is None:
+        return None
+    return tuple(
+        LayerInput(
+            material=la.material,
+            depth_in=la.depth_in,
+            r=la.r,
+            void=la.void_pct / 100,
+            open=la.voids == "open",
+            condition=la.condition,
+            density_pcf=la.density_pcf,
+            label_in=la.label_in,
+            facing=la.facing,
+        )
+        for la in section.existing
+    )
+
+
+def settings_of(settings: Settings) -> SettingsInput:
+    """The job's settings, those of its baffles among them."""
+    return SettingsInput(
+        vent_gap_in=settings.vent_gap_in,
+        baffle_rule=settings.baffle_rule,
+        interpolate=settings.chart_rule == "interpolate",
+        deduct_framing=settings.deduct_framing,
+        baffle=BaffleInput(
+            kind=settings.baffle_kind,
+            thickness_in=settings.baffle_thickness_in,
+            r_per_in=settings.baffle_r_per_in,
+            width_in=settings.baffle_width_in,
+            piece_in=settings.baffle_piece_in,
+            pieces_most=settings.baffle_pieces_most,
+            staples_per_piece=settings.staples_per_piece,
+            integral_wind_block=settings.wind_block == "integral",
+        ),
+    )
+
+
+class EnclosedParts(TypedDict):
+    """What is on record of closed bays; None where the section has none of it."""
+
+    slope: SlopeInput | None
+    wall: WallInput | None
+    cavity: CavityInput | None
+
+
+def enclosed_of(section: Section) -> EnclosedParts:
+    """Slope, wall and cavity of a section, as far as they are on record."""
+    slope, wall, cavity = section.slope, section.wall, section.cavity
+    return {
+        "slope": None if slope is None else SlopeInput(slope.rafter_depth_in, slope.pitch_in_12, slope.channel_in),
+        "wall": None
+        if wall is None
+        else WallInput(wall.of, wall.height_ft, wall.length_ft, wall.stud_depth_in, wall.backed),
+        "cavity": None if cavity is None else CavityInput(cavity.cover, cavity.depth_in),
+    }
 
 
 def _passage_ft(job: Job, section: Section) -> float | None:

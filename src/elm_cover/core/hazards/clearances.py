@@ -25,7 +25,6 @@ FLUE_CLEARANCE_IN = {
     "plastic": 0.0,
     "unknown": 3.0,
 }
-BURNS = ("cellulose_loose", "wood_fiber_loose")
 WALKWAY_IN = 24.0
 
 
@@ -51,17 +50,17 @@ class KeepOut:
         return self.count * self.size_in[0] * self.size_in[1] / 144
 
 
-def clearance_in(feature: FeatureInput, fill_kind: str | None) -> float | None:
+def clearance_in(feature: FeatureInput, burns: bool) -> float | None:
     """How far the fill stays away all round, inches; None where the feature takes no floor.
 
-    fill_kind: the product to be blown, or None: not picked yet, and taken as one that burns.
+    burns: whether the fill does; one that is not picked yet is taken as one that burns.
     """
     kind = feature.kind
     listed = feature.clearance_in
     if kind == "recessed_light":
         return None if feature.rating == "ic" else LIGHT_CLEARANCE_IN
     if kind in ("fan", "warm_device"):
-        return WARM_CLEARANCE_IN if fill_kind is None or fill_kind in BURNS else None
+        return WARM_CLEARANCE_IN if burns else None
     if kind == "flue":
         usual = FLUE_CLEARANCE_IN[feature.flue or "unknown"]
         return listed if listed is not None else usual
@@ -75,12 +74,12 @@ def clearance_in(feature: FeatureInput, fill_kind: str | None) -> float | None:
     return None
 
 
-def keep_out_of(feature: FeatureInput, fill_kind: str | None) -> KeepOut | None:
+def keep_out_of(feature: FeatureInput, burns: bool) -> KeepOut | None:
     """The keep-out of a feature; None where it takes no floor (IC lights, stacks, boxes, wires, what is filled under).
 
     The clear space is taken as a box round the thing. A chimney, platform or stair without a size takes nothing yet.
     """
-    clear = clearance_in(feature, fill_kind)
+    clear = clearance_in(feature, burns)
     if clear is None or feature.count == 0:
         return None
     known = KINDS.get(feature.kind)

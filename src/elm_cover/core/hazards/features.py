@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 
@@ -86,79 +87,92 @@ class FeatureFinding:
     what_to_do: str
 
 
+@dataclass(frozen=True, kw_only=True)
+class FindingRule:
+    """When features of a kind mean something for the job. of: whether a feature counts. text: after how many there are.
+
+    by_hazard: not said where the hazard of this code is judged already, by itself.
+    """
+
+    code: str
+    level: str
+    of: Callable[[FeatureInput], bool]
+    one: str
+    more: str | None = None
+    text: str
+    what_to_do: str
+    by_hazard: bool = False
+
+
+FINDING_RULES = (
+    FindingRule(
+        code="fan_into_attic",
+        level="stop",
+        of=lambda f: f.kind == "fan" and f.blows_to == "attic",
+        one="fan",
+        text="recorded as blowing into the attic: blocks insulating.",
+        what_to_do="Duct it outdoors, to a hood with a damper.",
+        by_hazard=True,
+    ),
+    FindingRule(
+        code="fan_into_soffit",
+        level="caution",
+        of=lambda f: f.kind == "fan" and f.blows_to == "soffit",
+        one="fan",
+        text="recorded as blowing into the soffit, where the intake draws the damp air back in.",
+        what_to_do="Duct it to a hood with a damper, away from the intake.",
+    ),
+    FindingRule(
+        code="single_wall_vent",
+        level="stop",
+        of=lambda f: f.kind == "flue" and f.flue == "single_wall",
+        one="single-wall metal vent",
+        text="recorded: blocks the job.",
+        what_to_do="A licensed trade replaces it with a listed vent.",
+        by_hazard=True,
+    ),
+    FindingRule(
+        code="unshielded_flue",
+        level="stop",
+        of=lambda f: f.kind in ("flue", "chimney") and f.shielded is False,
+        one="flue or chimney",
+        more="flues or chimneys",
+        text="recorded without a shield: blocks fill against it.",
+        what_to_do="Fit a metal shield and high-temperature sealant at the listed clearance.",
+        by_hazard=True,
+    ),
+    FindingRule(
+        code="flue_unknown",
+        level="caution",
+        of=lambda f: f.kind == "flue" and f.flue in (None, "unknown") and f.clearance_in is None,
+        one="flue",
+        text="of unknown kind: kept clear by 3 in meanwhile.",
+        what_to_do="Read its label or ask the heating trade for its listed clearance.",
+    ),
+    *(
+        FindingRule(
+            code=f"{kind}_open",
+            level="caution",
+            of=lambda f, kind=kind: f.kind == kind,  # type: ignore[misc]
+            one=noun,
+            text="recorded: a large leak, and fill would fall in.",
+            what_to_do="Close it with rigid board, sealed all round, before fill.",
+        )
+        for kind, noun in (("chase", "open chase"), ("drop_soffit", "drop soffit"))
+    ),
+)
+
+
 def findings(features: tuple[FeatureInput, ...], judged: frozenset[str]) -> list[FeatureFinding]:
     """Stops and cautions that follow from the record. judged: hazards that are cleared, or that
     stop the job by themselves already. Source: handbook, hazards."""
-    found = []
-
-    def count(kind: str, **wanted: object) -> int:
-        return sum(
-            f.count for f in features if f.kind == kind and all(getattr(f, k) == value for k, value in wanted.items())
-        )
-
-    into_attic = count("fan", blows_to="attic")
-    if into_attic and "fan_into_attic" not in judged:
-        found.append(
-            FeatureFinding(
-                "fan_into_attic",
-                "stop",
-                f"{_many(into_attic, 'fan')} recorded as blowing into the attic: blocks insulating.",
-                "Duct it outdoors, to a hood with a damper.",
-            )
-        )
-    into_soffit = count("fan", blows_to="soffit")
-    if into_soffit:
-        found.append(
-            FeatureFinding(
-                "fan_into_soffit",
-                "caution",
-                f"{_many(into_soffit, 'fan')} recorded as blowing into the soffit, where the intake draws the damp air back in.",
-                "Duct it to a hood with a damper, away from the intake.",
-            )
-        )
-    single = count("flue", flue="single_wall")
-    if single and "single_wall_vent" not in judged:
-        found.append(
-            FeatureFinding(
-                "single_wall_vent",
-                "stop",
-                f"{_many(single, 'single-wall metal vent')} recorded: blocks the job.",
-                "A licensed trade replaces it with a listed vent.",
-            )
-        )
-    bare = count("flue", shielded=False) + count("chimney", shielded=False)
-    if bare and "unshielded_flue" not in judged:
-        found.append(
-            FeatureFinding(
-                "unshielded_flue",
-                "stop",
-                f"{_many(bare, 'flue or chimney', 'flues or chimneys')} recorded without a shield: blocks fill against it.",
-                "Fit a metal shield and high-temperature sealant at the listed clearance.",
-            )
-        )
-    unknown = sum(
-        f.count for f in features if f.kind == "flue" and f.flue in (None, "unknown") and f.clearance_in is None
-    )
-    if unknown:
-        found.append(
-            FeatureFinding(
-                "flue_unknown",
-                "caution",
-                f"{_many(unknown, 'flue')} of unknown kind: kept clear by 3 in meanwhile.",
-                "Read its label or ask the heating trade for its listed clearance.",
-            )
-        )
-    for kind, noun in (("chase", "open chase"), ("drop_soffit", "drop soffit")):
-        if count(kind):
-            found.append(
-                FeatureFinding(
-                    f"{kind}_open",
-                    "caution",
-                    f"{_many(count(kind), noun)} recorded: a large leak, and fill would fall in.",
-                    "Close it with rigid board, sealed all round, before fill.",
-                )
-            )
-    return found
+    said = []
+    for rule in FINDING_RULES:
+        count = sum(feature.count for feature in features if rule.of(feature))
+        if count and not (rule.by_hazard and rule.code in judged):
+            text = f"{_many(count, rule.one, rule.more)} {rule.text}"
+            said.append(FeatureFinding(rule.code, rule.level, text, rule.what_to_do))
+    return said
 
 
 def _many(count: int, one: str, more: str | None = None) -> str:

@@ -11,14 +11,6 @@ import numpy as np
 from ..base.arrays import Floats
 from ..base.units import ROUNDING_SLACK
 
-# Settled lb/ft³ that is usual for the kind, a quarter either side of the trade's figures: outside it, ask.
-USUAL_DENSITY_PCF = {
-    "cellulose_loose": (1.2, 2.2),
-    "glass_loose": (0.37, 0.9),
-    "mineral_wool_loose": (1.3, 2.5),
-    "wood_fiber_loose": (1.0, 2.0),
-}
-
 
 @dataclass(frozen=True)
 class Row:

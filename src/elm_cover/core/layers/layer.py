@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from .kinds import KINDS, is_loose, kind_of
+
 INSIDE_FILM_R = 0.61
 ATTIC_FILM_R = 0.61
 # ⅜ in board: three quarters of ½ in, rounded down as published for gypsum. "other" is taken as ½ in gypsum.
@@ -15,24 +17,6 @@ BOARD_R = {
     "gypsum_3_8": 0.32,
     "plaster": 0.4,
     "other": 0.45,
-}
-R_PER_IN = {
-    "glass_batt": 3.1,
-    "glass_loose": 2.5,
-    "cellulose_loose": 3.5,
-    "mineral_wool_batt": 3.3,
-    "mineral_wool_loose": 2.9,
-    "wood_fiber_loose": 3.5,
-    "unknown_loose": 2.2,
-}
-DENSITY_PCF = {
-    "glass_batt": 0.7,
-    "glass_loose": 0.7,
-    "cellulose_loose": 1.8,
-    "mineral_wool_batt": 2.0,
-    "mineral_wool_loose": 2.0,
-    "wood_fiber_loose": 1.8,
-    "unknown_loose": 2.0,
 }
 CONDITION_MULTIPLIER = {"sound": 1.0, "dusty": 0.95, "matted": 0.85, "wet": 0.0, "fouled": 0.0}
 # Contact grades by eye and the void share each stands for; the user may type the figure.
@@ -84,7 +68,7 @@ def compression_exponent(r_label: float, label_in: float) -> float:
 
 def labelled_r(material: str | None, depth_in: float, r_label: float | None) -> float:
     """R by the label, else depth × the default. Raises KeyError without either."""
-    return r_label if r_label is not None else depth_in * R_PER_IN[material or ""]
+    return r_label if r_label is not None else depth_in * KINDS[material or ""].r_per_in
 
 
 def old_layer(
@@ -104,7 +88,7 @@ def old_layer(
     r_sound = labelled_r(material, depth_in, r_label)
     if label_in is not None and r_label is not None:
         r_sound = compressed_r(r_label, label_in, depth_in)
-    density = density_pcf if density_pcf is not None else DENSITY_PCF.get(material or "", 0.0)
+    density = density_pcf if density_pcf is not None else kind_of(material).density_pcf
     return Layer(
         material, depth_in, r_sound * CONDITION_MULTIPLIER[condition], void, open_gaps, density * depth_in / 12
     )
@@ -112,7 +96,7 @@ def old_layer(
 
 def topmost_loose(materials: Sequence[str | None]) -> int:
     """Which layer takes the difference between the readings and the recorded depths: the topmost loose one, else the top."""
-    loose = [i for i, material in enumerate(materials) if material and material.endswith("_loose")]
+    loose = [i for i, material in enumerate(materials) if is_loose(material)]
     return loose[-1] if loose else len(materials) - 1
 
 
@@ -123,6 +107,6 @@ def pressed(layers: Sequence[Layer], new_weight_psf: float) -> tuple[Layer, ...]
     """
     keep = 1 - min(LOOSE_GLASS_LOSS_MOST, LOOSE_GLASS_LOSS_PER_PSF * new_weight_psf)
     return tuple(
-        replace(layer, depth_in=layer.depth_in * keep, r=layer.r * keep) if layer.material == "glass_loose" else layer
+        replace(layer, depth_in=layer.depth_in * keep, r=layer.r * keep) if kind_of(layer.material).sinks else layer
         for layer in layers
     )

@@ -14,7 +14,8 @@ import numpy as np
 from ..base.arrays import Floats
 from .chart import NewFill
 from .dressing import REMEDY_LAYER, Dressing
-from .layer import R_PER_IN, Layer, compression_exponent, topmost_loose
+from .kinds import kind_of
+from .layer import Layer, compression_exponent, topmost_loose
 
 # By judgement: a batt pressed to less than this share of its thickness is cut back instead.
 LEAST_PRESSED_SHARE = 0.5
@@ -153,7 +154,7 @@ class Stack:
 
 
 def _r_per_in(layer: Layer) -> float:
-    return layer.r / layer.depth_in if layer.depth_in > 0 else R_PER_IN.get(layer.material or "", 0.0)
+    return layer.r / layer.depth_in if layer.depth_in > 0 else kind_of(layer.material).r_per_in
 
 
 def depth_of(layers: Sequence[Layer]) -> float:

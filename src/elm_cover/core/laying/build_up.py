@@ -6,11 +6,12 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ..base.notebook import Notebook
-from ..batts.batt import BATT_KINDS, BattLayer, BattProduct
+from ..batts.batt import BattLayer, BattProduct
 from ..given.choice import ChoiceInput
 from ..given.product import ProductInput
 from ..given.section import SectionInput
 from ..layers.chart import NewFill
+from ..layers.kinds import is_batt
 from ..layers.layer import Layer
 from ..layers.stack import Stack
 from ..old_fill.keep_or_clear import Kept
@@ -88,7 +89,7 @@ def as_layers(batts: Sequence[BattLayer]) -> tuple[Layer, ...]:
 def asked_batt(bed: Bed, field: str, notes: Notebook) -> BattProduct | None:
     """The batt that the choice names, "product" or "between"; asks for one with its R and its size where it names none."""
     product = bed.choice.between if field == "between" else bed.product
-    if product is None or product.batt is None or product.kind not in BATT_KINDS:
+    if product is None or product.batt is None or not is_batt(product.kind):
         where = "between the joists" if field == "between" else "across the joists"
         at = f"choice.{bed.section.id}.{field}"
         notes.ask("choose", at, f"Pick a batt to lay {where}, with its R and its size")

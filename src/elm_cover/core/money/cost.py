@@ -9,9 +9,9 @@ from dataclasses import dataclass
 from ..eaves.remedies import REMEDIES
 from ..given.book import BookInput
 from ..given.product import ProductInput
+from ..layers.kinds import kind_of
 from .quantities import Quantities, bags_to_order
 
-GLASS = ("glass_loose",)
 PEOPLE_AT_THE_MACHINE = 2
 PEOPLE_AT_THE_VACUUM = 2
 
@@ -62,7 +62,7 @@ def pack_price(product: ProductInput, book: BookInput) -> float:
 def feed_lb_per_hour(kind: str, book: BookInput) -> float:
     """How fast the machine takes a fill, lb/h. Mineral wool and wood fiber go by cellulose's start value: none is given."""
     machine = "truck" if book.truck else "small_machine"
-    return book.rates[f"{machine}_{'glass' if kind in GLASS else 'cellulose'}_lb_per_hour"]
+    return book.rates[f"{machine}_{kind_of(kind).feeds_as}_lb_per_hour"]
 
 
 def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:

@@ -13,6 +13,7 @@ from ..base.units import eighths
 from ..given.section import LayerInput, SectionInput
 from ..layers.chart import NO_FILL
 from ..layers.heat_paths import cavity_r
+from ..layers.kinds import kind_of
 from ..layers.layer import Layer, labelled_r, old_layer, topmost_loose
 from ..layers.stack import Stack, depth_of
 from ..layers.voids import r_with
@@ -30,15 +31,6 @@ class WorthStep:
 
 USUAL_OLD_DENSITY_PCF = (0.3, 5.0)
 NO_CREDIT = ("wet", "fouled")
-NAMES = {
-    "glass_batt": "glass batts",
-    "mineral_wool_batt": "mineral wool batts",
-    "glass_loose": "loose glass",
-    "cellulose_loose": "loose cellulose",
-    "mineral_wool_loose": "loose mineral wool",
-    "wood_fiber_loose": "loose wood fiber",
-    "unknown_loose": "old loose fill",
-}
 
 
 def layers_today(section: SectionInput, mean_in: float | None, notes: Notebook) -> tuple[Layer, ...] | None:
@@ -146,7 +138,7 @@ def worth(
         step(None, "depth by the readings", sum(_as_it_lies(la).r for la in bare))
         given = _at_mean(given, depth_of(layers))
     for i, layer in enumerate(given):
-        name = NAMES.get(layer.material or "", "old fill")
+        name = kind_of(layer.material).name
         if layer.label_in is not None and layer.r is not None and (layer.depth_in or 0.0) < layer.label_in:
             bare[i] = replace(bare[i], label_in=layer.label_in, r=layer.r)
             pressed = f"{name} pressed from {eighths(layer.label_in)} to {eighths(layer.depth_in or 0.0)}"
@@ -154,13 +146,13 @@ def worth(
     for i, layer in enumerate(given):
         if layer.condition != "sound":
             bare[i] = replace(bare[i], condition=layer.condition)
-            name = NAMES.get(layer.material or "", "old fill")
+            name = kind_of(layer.material).name
             step(i, f"{name} {layer.condition}", sum(_as_it_lies(la).r for la in bare))
     if boundary is not None:
         for i, layer in enumerate(given):
             if layer.void > 0:
                 bare[i] = replace(bare[i], void=layer.void, open=layer.open)
-                name = NAMES.get(layer.material or "", "old fill")
+                name = kind_of(layer.material).name
                 so_far = tuple(_as_it_lies(la) for la in bare)
                 step(i, f"{name} bare or not touching over {layer.void:.1%}", r_with(so_far, boundary))
     step(None, "uneven depth", r_existing)

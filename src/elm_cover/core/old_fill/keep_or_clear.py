@@ -9,9 +9,10 @@ import numpy as np
 
 from ..given.section import LayerInput, SectionInput
 from ..layers.chart import Chart
+from ..layers.kinds import is_batt, kind_of
 from ..layers.layer import CONTACT_VOID, Layer
 from ..layers.voids import r_with
-from .as_it_lies import NAMES, NO_CREDIT, WorthStep, needs_board
+from .as_it_lies import NO_CREDIT, WorthStep, needs_board
 
 
 @dataclass(frozen=True)
@@ -82,11 +83,11 @@ def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[
 
 def only_batts(section: SectionInput) -> bool:
     """Whether all that is on record is batts: loose fill cannot be lifted."""
-    return all((la.material or "").endswith("_batt") for la in section.layers or ())
+    return all(is_batt(la.material) for la in section.layers or ())
 
 
 def _named(layer: LayerInput) -> str:
-    return NAMES.get(layer.material or "", "old fill").capitalize()
+    return kind_of(layer.material).name.capitalize()
 
 
 @dataclass(frozen=True)

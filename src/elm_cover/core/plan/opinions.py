@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ..given.section import SectionInput
 from ..hazards.features import FeatureInput
+from ..layers.kinds import is_loose
 
 
 @dataclass(frozen=True)
@@ -134,7 +135,7 @@ def opinions_here(sections: Iterable[SectionInput]) -> tuple[str, ...]:
     features: list[FeatureInput] = [feature for section in listed for feature in section.features]
     lights = any(feature.kind == "recessed_light" for feature in features)
     layers = [layer for section in listed for layer in section.layers or ()]
-    loose = any((layer.material or "").endswith("_loose") for layer in layers)
+    loose = any(is_loose(layer.material) for layer in layers)
     matters = {"cover_lights": lights, "clear_or_build_on": bool(layers), "batts_over_loose": loose}
     return tuple(opinion.id for opinion in OPINIONS if matters.get(opinion.id, True))
 

@@ -13,11 +13,12 @@ from ..from_job.book import book_input, energy_input
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.section import SectionInput
+from ..layers.kinds import kind_of
 from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
 from ..rack.candidate import Family, candidates, families, steps
 from ..rack.core_sample import CoreSample, core_sample
-from ..rack.ground import Ground, burns, ground_of
+from ..rack.ground import Ground, ground_of
 from ..rack.mix import Limits, MixProgram, Option
 from ..rack.ranking import ranked, why_not
 from ..rack.result import Mix, Rack, StepUp, Way
@@ -132,7 +133,9 @@ def _weigh_all(
     for candidate in candidates([ground.section for ground in burning], pooled, wanted):
         if candidate.method in nowhere:
             continue  # no product changes that: said once
-        cores = [core_sample(ground, candidate, pooled) for ground in floors.grounds[burns(candidate.family.kind)]]
+        cores = [
+            core_sample(ground, candidate, pooled) for ground in floors.grounds[kind_of(candidate.family.kind).burns]
+        ]
         way = weighed(candidate, cores, floors.names, bare, pricing, floors.rest)
         count += 1
         if not _seen(way, ways):

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from ..base.notebook import Notebook
 from ..given.section import SectionInput
-from ..hazards.clearances import BURNS
 from ..layers.load import load_limit_psf
 from ..layers.strips import Places, strips_of
 from ..laying.decided import OldFill, old_fill_of
@@ -51,8 +50,3 @@ def ground_of(section: SectionInput) -> Ground | None:
         limit_psf=None if section.board is None or spacing is None else load_limit_psf(section.board, spacing),
         u_today=u_today(section, site, old, strips),
     )
-
-
-def burns(kind: str | None) -> bool:
-    """Whether a fill keeps further from warm things than others: the floor's keep-outs differ."""
-    return kind in BURNS

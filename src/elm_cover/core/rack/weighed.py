@@ -7,14 +7,13 @@ from dataclasses import dataclass, replace
 
 from ..given.book import BookInput
 from ..given.product import ProductInput
+from ..layers.kinds import kind_of
 from ..money.cost import Cost, cost_of
 from ..money.quantities import Quantities, bags_to_order, total
 from .candidate import ON_BARE, TITLES, Candidate
 from .core_sample import CoreSample
 
-# How much dust a way raises indoors, by judgement, 0 least: batts come wrapped; old fill taken out raises the most.
-DUST = {"glass_batt": 0, "mineral_wool_batt": 0, "glass_loose": 1, "mineral_wool_loose": 1, "wood_fiber_loose": 2}
-DUST_MOST_BLOWN = 3
+# What a method adds to the dust of its fill, by judgement.
 DUST_CLEARING = 4
 DUST_LIFTING = 1
 
@@ -157,5 +156,5 @@ def _worst_load(cores: Sequence[CoreSample]) -> tuple[float | None, float | None
 
 
 def _dust(candidate: Candidate) -> int:
-    found = DUST.get(candidate.family.kind, DUST_MOST_BLOWN)
+    found = kind_of(candidate.family.kind).dust
     return found + {"clear_and_blow": DUST_CLEARING, "lift_and_fill": DUST_LIFTING}.get(candidate.method, 0)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..given.section import SectionInput
-from ..layers.chart import USUAL_DENSITY_PCF
+from ..layers.kinds import kind_of
 from ..layers.voids import R_TOLERANCE
 from ..laying.blower import Blower
 from ..laying.limit import over_limit
@@ -33,7 +33,7 @@ def load_flag(plan: SectionPlan, blower: Blower | None, notes: Notebook) -> None
 
 def density_flag(section: SectionInput, notes: Notebook) -> None:
     product = section.choice.product if section.choice else None
-    usual = USUAL_DENSITY_PCF.get(product.kind or "") if product else None
+    usual = kind_of(product.kind).usual_pcf if product else None
     if product is None or product.chart is None or usual is None:
         return
     densities = product.chart.densities_pcf()
