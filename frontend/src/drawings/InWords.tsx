@@ -1,7 +1,7 @@
 import { Table } from "@mantine/core";
 import type { ReactNode } from "react";
 import { useDocument, usePlanned, useView } from "../state/context";
-import { useUnits } from "../ui/units";
+import { fixed, useUnits } from "../ui/units";
 
 function InWords({ what, children }: { what: string; children: ReactNode }) {
   return (
@@ -46,15 +46,15 @@ export function FloorWords() {
       })}
       {drawn.keep_outs.map((kept) => (
         <Row key={`${kept.name}${kept.corners_ft[0]}`} name={kept.name.replaceAll("_", " ")}>
-          kept clear at {kept.corners_ft[0]?.map((v) => v.toFixed(1)).join(", ")} to{" "}
-          {kept.corners_ft[2]?.map((v) => v.toFixed(1)).join(", ")} ft
+          kept clear at {kept.corners_ft[0]?.map((v) => fixed(v, 1)).join(", ")} to{" "}
+          {kept.corners_ft[2]?.map((v) => fixed(v, 1)).join(", ")} ft
         </Row>
       ))}
       {section.features
         ?.filter((f) => f.at_ft)
         .map((f, i) => (
           <Row key={f.id ?? String(i)} name={lists.features[f.kind]?.title ?? f.kind.replaceAll("_", " ")}>
-            at {f.at_ft?.map((v) => v.toFixed(1)).join(", ")} ft
+            at {f.at_ft?.map((v) => fixed(v, 1)).join(", ")} ft
           </Row>
         ))}
       {section.readings?.length ? (
@@ -62,7 +62,7 @@ export function FloorWords() {
           {section.readings
             .map(
               (r) =>
-                `${say(units.depth(r.depth_in))}${r.at_ft ? ` at ${r.at_ft.map((v) => v.toFixed(1)).join(", ")} ft` : ""}`,
+                `${say(units.depth(r.depth_in))}${r.at_ft ? ` at ${r.at_ft.map((v) => fixed(v, 1)).join(", ")} ft` : ""}`,
             )
             .join("; ")}
         </Row>
@@ -72,9 +72,7 @@ export function FloorWords() {
           lines at {[...new Set(drawn.heights.map((h) => say(units.depth(h.room_in))))].join(", ")}
         </Row>
       ) : null}
-      <Row name="depth markers">
-        {drawn.markers_ft.map(([x, y]) => `${x.toFixed(1)}, ${y.toFixed(1)} ft`).join("; ")}
-      </Row>
+      <Row name="depth markers">{drawn.markers_ft.map(([x, y]) => `${fixed(x, 1)}, ${fixed(y, 1)} ft`).join("; ")}</Row>
       {drawn.grid?.depth_range_in ? (
         <Row name="insulation">
           {say(units.depth(drawn.grid.depth_range_in[0]))} where thinnest,{" "}

@@ -11,15 +11,31 @@ const W_M_PER_BTU_H_FT = 0.9615;
 const M3_PER_FT3 = 0.0283168;
 const KG_PER_LB = 0.45359237;
 
+/** Forgives the last digits of a float: 0.35 is a little less than it says, and is shown as 0.4 all the same. */
+const ROUNDING_SLACK = 1e-9;
+/** R is shown whole from here up, in tenths below. */
+const R_WHOLE_FROM = 9.95;
+
+/** The value to so many decimals, halves away from zero; held equal to the core's by one table of cases. */
+export function halfUp(value: number, digits = 0): number {
+  const scale = 10 ** digits;
+  const size = Math.floor(Math.abs(value) * scale + 0.5 + ROUNDING_SLACK) / scale;
+  return value < 0 && size ? -size : size;
+}
+
+/** The value in words, thousands apart, to so many decimals, half up. */
+export const fixed = (value: number, digits = 0): string =>
+  halfUp(value, digits).toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+
+/** R in words: whole, or in tenths where that matters. */
+export const rValue = (r: number): string => `R-${r < R_WHOLE_FROM ? fixed(r, 1).replace(/\.0$/, "") : fixed(r)}`;
+
 export function eighths(inches: number): string {
-  const count = Math.round(Math.abs(inches) * 8);
+  const count = halfUp(Math.abs(inches) * 8);
   const whole = Math.floor(count / 8);
   const part = EIGHTHS[count % 8];
   return `${inches < 0 && count ? "−" : ""}${whole || !part ? whole : ""}${part}`;
 }
-
-const number = (value: number, digits: number) =>
-  value.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
 
 /** A value and its unit, apart, so that they can be set in different sizes. */
 export interface Shown {
@@ -48,48 +64,45 @@ export interface Units {
 
 function unitsOf(metric: boolean, toggle: () => void): Units {
   const depth = (inches: number): Shown =>
-    metric ? { value: number(inches * MM_PER_IN, 0), unit: "mm" } : { value: eighths(inches), unit: "in" };
+    metric ? { value: fixed(inches * MM_PER_IN, 0), unit: "mm" } : { value: eighths(inches), unit: "in" };
   const length = (feet: number): Shown => {
-    if (metric) return { value: number(feet * 0.3048, 2), unit: "m" };
-    const inches = Math.round(feet * 96) / 8;
+    if (metric) return { value: fixed(feet * 0.3048, 2), unit: "m" };
+    const inches = halfUp(feet * 96) / 8;
     const whole = Math.floor(inches / 12 + 1e-9);
     const rest = inches - whole * 12;
     return rest > 0.06 ? { value: `${whole} ft ${eighths(rest)}`, unit: "in" } : { value: `${whole}`, unit: "ft" };
   };
   const area = (ft2: number): Shown =>
-    metric ? { value: number(ft2 * M2_PER_FT2, 1), unit: "m²" } : { value: number(ft2, 0), unit: "ft²" };
+    metric ? { value: fixed(ft2 * M2_PER_FT2, 1), unit: "m²" } : { value: fixed(ft2, 0), unit: "ft²" };
   const load = (psf: number): Shown =>
     metric
-      ? { value: number((psf * KG_PER_LB) / M2_PER_FT2, 1), unit: "kg/m²" }
-      : { value: number(psf, 2), unit: "lb/ft²" };
+      ? { value: fixed((psf * KG_PER_LB) / M2_PER_FT2, 1), unit: "kg/m²" }
+      : { value: fixed(psf, 2), unit: "lb/ft²" };
   const weight = (lb: number): Shown =>
-    metric ? { value: number(lb * KG_PER_LB, 1), unit: "kg" } : { value: String(lb), unit: "lb" };
+    metric ? { value: fixed(lb * KG_PER_LB, 1), unit: "kg" } : { value: String(lb), unit: "lb" };
   const volume = (ft3: number): Shown =>
-    metric ? { value: number(ft3 * M3_PER_FT3, 2), unit: "m³" } : { value: number(ft3, 1), unit: "ft³" };
+    metric ? { value: fixed(ft3 * M3_PER_FT3, 2), unit: "m³" } : { value: fixed(ft3, 1), unit: "ft³" };
   const openArea = (in2: number): Shown =>
-    metric ? { value: number(in2 * 6.4516, 0), unit: "cm²" } : { value: number(in2, 0), unit: "in²" };
+    metric ? { value: fixed(in2 * 6.4516, 0), unit: "cm²" } : { value: fixed(in2, 0), unit: "in²" };
   const temperature = (f: number) =>
-    (metric ? `${number((f - 32) / 1.8, 1)} °C` : `${number(f, 0)} °F`).replace(/^-/, "−");
+    (metric ? `${fixed((f - 32) / 1.8, 1)} °C` : `${fixed(f, 0)} °F`).replace(/^-/, "−");
   const heat = (btu: number): Shown =>
     metric
-      ? { value: number(btu / BTU_PER_KWH, 0), unit: "kWh" }
-      : { value: number(btu / 1000, 0), unit: "thousand Btu" };
+      ? { value: fixed(btu / BTU_PER_KWH, 0), unit: "kWh" }
+      : { value: fixed(btu / 1000, 0), unit: "thousand Btu" };
   const alongEave = (flow: number): Shown =>
     metric
-      ? { value: number(flow * W_M_PER_BTU_H_FT, 1), unit: "W/m" }
-      : { value: number(flow, 1), unit: "Btu/h for each ft" };
-  const r = (value: number) =>
-    metric
-      ? `RSI ${number(value / R_PER_RSI, 2)}`
-      : `R-${value < 9.95 ? number(value, 1).replace(".0", "") : number(value, 0)}`;
+      ? { value: fixed(flow * W_M_PER_BTU_H_FT, 1), unit: "W/m" }
+      : { value: fixed(flow, 1), unit: "Btu/h for each ft" };
+  const r = (value: number) => (metric ? `RSI ${fixed(value / R_PER_RSI, 2)}` : rValue(value));
   const figure = (value: number, unit: string): Shown => {
     switch (unit) {
       case "in":
-        return metric ? depth(value) : { value: number(value, 3).replace(/\.?0+$/, ""), unit };
+        return metric ? depth(value) : { value: fixed(value, 3).replace(/\.?0+$/, ""), unit };
       case "ft":
         return length(value);
       case "ft²":
-        return metric ? area(value) : { value: number(value, 1), unit };
+        return metric ? area(value) : { value: fixed(value, 1), unit };
       case "lb/ft²":
         return load(value);
       case "in²":
@@ -97,12 +110,12 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
       case "R":
       case "h·ft²·°F/Btu":
         return metric
-          ? { value: number(value / R_PER_RSI, 2), unit: "m²·K/W" }
-          : { value: number(value, 2), unit: unit === "R" ? "R" : unit };
+          ? { value: fixed(value / R_PER_RSI, 2), unit: "m²·K/W" }
+          : { value: fixed(value, 2), unit: unit === "R" ? "R" : unit };
       case "Btu/h·ft²·°F":
-        return metric ? { value: number(value * R_PER_RSI, 3), unit: "W/m²·K" } : { value: number(value, 4), unit };
+        return metric ? { value: fixed(value * R_PER_RSI, 3), unit: "W/m²·K" } : { value: fixed(value, 4), unit };
       default:
-        return { value: Number.isInteger(value) ? number(value, 0) : number(value, 2), unit };
+        return { value: Number.isInteger(value) ? fixed(value, 0) : fixed(value, 2), unit };
     }
   };
   return {

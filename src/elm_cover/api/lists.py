@@ -7,7 +7,7 @@ from typing import get_args
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.climate.zones import zone_lines
+from ..core.climate.degree_days import zone_lines
 from ..core.corner.wind import ASSUMPTION
 from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
 from ..core.eaves.remedies import REMEDIES

@@ -16,7 +16,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Frame, KeepInFrame, Paragraph
 
-from ..core.base.units import eighths, feet_inches, r_value
+from ..core.base.units import eighths, feet_inches, fixed, r_value
 from ..core.climate.temperatures import Climate
 from ..core.drawing.cut import Cut, cut_drawing
 from ..core.drawing.runs import runs
@@ -324,9 +324,9 @@ def _lines(job: Job, result: Plan, eave: _Eave) -> list[tuple[str, str]]:
     if solved is not None:
         state = next(s for s in solved.states if s.state == solved.after)
         limit = min(state.damp_limit, state.mould_limit)
-        outside = "" if eave.climate is None else f" at {eave.climate.design_f:.0f} °F outside".replace("-", "−")
-        sound = f"; sound up to {100 * limit:.0f} % humidity in the room" if limit < 1 else ""
-        lines.append(("Coldest spot inside:", f"{state.coldest_f:.0f} °F{outside}{sound}."))
+        outside = "" if eave.climate is None else f" at {fixed(eave.climate.design_f)} °F outside".replace("-", "−")
+        sound = f"; sound up to {fixed(100 * limit)} % humidity in the room" if limit < 1 else ""
+        lines.append(("Coldest spot inside:", f"{fixed(state.coldest_f)} °F{outside}{sound}."))
     wrong = [f.text for f in result.flags if f.section == eave.section and f.code in EAVE_FLAGS and f.level != "note"]
     lines += [("Mind:", text) for text in wrong]
     return lines

@@ -15,7 +15,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
 
 from ..core.base.notebook import Flag
-from ..core.base.units import eighths, feet_inches, r_value, whole_up
+from ..core.base.units import eighths, feet_inches, fixed, r_value, whole_up
 from ..core.drawing import drawing
 from ..core.floor.outline import edge_side
 from ..core.plan import Plan, plan
@@ -97,7 +97,7 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
     if totals.fill_line_in:
         cells.append(("fill line", eighths(totals.fill_line_in.most)))
     if totals.area_ft2 is not None:
-        cells.append(("floor", f"{totals.area_ft2:,.0f} ft²"))
+        cells.append(("floor", f"{fixed(totals.area_ft2)} ft²"))
     if totals.r_existing and totals.r_nominal:
         cells.append(
             (
@@ -109,7 +109,7 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
         cells.append(("baffles", str(totals.baffles)))
     if totals.load_psf is not None:
         limit = f" of {totals.load_limit_psf:g}" if totals.load_limit_psf else ""
-        cells.append(("load, lb/ft²", f"{totals.load_psf:.2f}{limit}"))
+        cells.append(("load, lb/ft²", f"{fixed(totals.load_psf, 2)}{limit}"))
     if totals.markers is not None:
         cells.append(("markers", str(totals.markers)))
     cells.append(("stops", str(totals.stops) if totals.stops else "none"))
@@ -138,7 +138,7 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
         name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
         story.append(
             Paragraph(
-                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {line.bags_chart:.2f} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
+                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {fixed(line.bags_chart, 2)} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
                 f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
                 plain,
             )
@@ -222,8 +222,8 @@ def _old_fill(section: SectionPlan) -> str:
     if found.action == "clear" and found.removal:
         taken = found.removal
         return (
-            f"<b>{name}: clear the old fill out</b>, about {taken.volume_ft3:,.0f} ft³: {whole_up(taken.bags)} bags of 10 ft³, "
-            f"{taken.hours:.1f} h for two with a vacuum. Contain the dust; its cause is mended first."
+            f"<b>{name}: clear the old fill out</b>, about {fixed(taken.volume_ft3)} ft³: {whole_up(taken.bags)} bags of {taken.bag_ft3:g} ft³, "
+            f"{fixed(taken.hours, 1)} h for two with a vacuum. Contain the dust; its cause is mended first."
         )
     return (
         f"<b>{name}: re-lay the old batts</b> by hand, in contact with the ceiling." if found.action == "relay" else ""
@@ -261,9 +261,9 @@ def _row(job: Job, section: SectionPlan) -> list[str]:
         eighths(section.installed_in or 0.0),
         eighths(section.settled_in or 0.0),
         "" if section.depth_total_in is None else eighths(section.depth_total_in),
-        "" if section.bag_covers_ft2 is None else f"{section.bag_covers_ft2:.1f} ft²",
-        "" if bags.chart is None else f"{bags.chart:.1f}",
-        "" if bags.field is None else f"{bags.field:.1f}",
+        "" if section.bag_covers_ft2 is None else f"{fixed(section.bag_covers_ft2, 1)} ft²",
+        "" if bags.chart is None else f"{fixed(bags.chart, 1)}",
+        "" if bags.field is None else f"{fixed(bags.field, 1)}",
     ]
 
 

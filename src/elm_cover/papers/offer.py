@@ -13,7 +13,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph
 
-from ..core.base.units import eighths, r_value
+from ..core.base.units import eighths, fixed, r_value
 from ..core.drawing import drawing
 from ..core.plan import Rack, plan, rack
 from ..core.plan.opinions import house_rules_said
@@ -170,7 +170,7 @@ def _choice(way: Way, number: int) -> list[Flowable]:
         Paragraph(
             f"<b>{chr(65 + number)}. {escape(weighed.title)}</b>", ParagraphStyle("t", parent=plain, fontSize=11)
         ),
-        Paragraph(f"{money}{cost.price:,.0f}", large),
+        Paragraph(f"{money}{fixed(cost.price)}", large),
         Paragraph(escape(WORDS[weighed.method]), plain),
         Paragraph(
             f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label, {r_value(weighed.r_effective or 0.0)} as it works "
@@ -179,15 +179,16 @@ def _choice(way: Way, number: int) -> list[Flowable]:
             else f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label.",
             plain,
         ),
-        Paragraph(f"About {cost.hours:.0f} hours for the crew. {escape(packs)}.", plain),
+        Paragraph(f"About {fixed(cost.hours)} hours for the crew. {escape(packs)}.", plain),
     ]
     if way.saving is not None and way.saving.low > 0:
         years = ""
-        if way.saving.payback_low_years is not None:
-            years = f" Paid back in {way.saving.payback_low_years:.0f} to {way.saving.payback_high_years:.0f} years."
+        least, most = way.saving.payback_low_years, way.saving.payback_high_years
+        if least is not None and most is not None:
+            years = f" Paid back in {fixed(least)} to {fixed(most)} years."
         story.append(
             Paragraph(
-                f"Saves about {money}{way.saving.low:,.0f} to {money}{way.saving.high:,.0f} a year.{years}", plain
+                f"Saves about {money}{fixed(way.saving.low)} to {money}{fixed(way.saving.high)} a year.{years}", plain
             )
         )
     if weighed.settles_in and weighed.settles_in > 0.1:
@@ -230,12 +231,12 @@ def _foot(canvas: Canvas, job: Job, found: Rack, ways: Sequence[Way]) -> None:
 def _assumed(job: Job, found: Rack, ways: Sequence[Way]) -> list[str]:
     said = [f"{job.settings.spare_pct:g} % spare; prices of the book of today."]
     area = sum(core.net_ft2 for core in ways[0].weighed.cores)
-    said.append(f"{area:,.0f} ft² of floor, as measured.")
+    said.append(f"{fixed(area)} ft² of floor, as measured.")
     first = next((way.saving for way in ways if way.saving is not None), None)
     if first is not None:
         said.append(
-            f"{first.heating_degree_days:,.0f} heating degree-days, {first.fuel} at "
-            f"{job.book.currency}{first.heating_price:.2f} a {first.fuel_unit}."
+            f"{fixed(first.heating_degree_days)} heating degree-days, {first.fuel} at "
+            f"{job.book.currency}{fixed(first.heating_price, 2)} a {first.fuel_unit}."
         )
     others = [section for section in job.sections if section.kind not in ("open_floor", "left_out")]
     if others:

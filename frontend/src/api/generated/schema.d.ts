@@ -119,7 +119,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Issue a paper, as PDF, and keep it */
-        post: operations["jobs_issue_paper__job_id__papers_post"];
+        post: operations["papers_issue_paper__job_id__papers_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -134,7 +134,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read an issued paper, PDF */
-        get: operations["jobs_read_paper__job_id__papers__int_number__get"];
+        get: operations["papers_read_paper__job_id__papers__int_number__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -185,7 +185,7 @@ export interface paths {
             cookie?: never;
         };
         /** The products that ship with the program */
-        get: operations["planning_products_products_get"];
+        get: operations["offered_products_products_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -202,7 +202,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the screens offer to pick from */
-        get: operations["planning_lists_lists_get"];
+        get: operations["offered_lists_lists_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -255,7 +255,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Part of a job as a file */
-        post: operations["exchange_export_export__name__post"];
+        post: operations["csv_files_export_export__name__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -272,7 +272,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Readings or features from CSV */
-        post: operations["exchange_import_csv_import_csv__what__post"];
+        post: operations["csv_files_import_csv_import_csv__what__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -289,7 +289,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Outlines from a DXF */
-        post: operations["exchange_import_dxf_import_dxf_post"];
+        post: operations["dxf_files_import_dxf_import_dxf_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -306,7 +306,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The corners of a tape walk */
-        post: operations["exchange_tape_walk_outline_walk_post"];
+        post: operations["edits_tape_walk_outline_walk_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -323,7 +323,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A job with two sections joined */
-        post: operations["exchange_join_outline_join_post"];
+        post: operations["edits_join_outline_join_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -338,7 +338,7 @@ export interface paths {
             cookie?: never;
         };
         /** A job as one zip, with photos and papers */
-        get: operations["exchange_read_job_archive_jobs__job_id__archive_get"];
+        get: operations["archives_read_job_archive_jobs__job_id__archive_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -357,7 +357,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Store a job from its archive */
-        post: operations["exchange_store_archive_archives_post"];
+        post: operations["archives_store_archive_archives_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -391,7 +391,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Products from a table */
-        post: operations["racks_import_products_import_products_post"];
+        post: operations["tables_import_products_import_products_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -408,7 +408,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Products as tables */
-        post: operations["racks_export_products_export_products_post"];
+        post: operations["tables_export_products_export_products_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3174,11 +3174,13 @@ export interface components {
         };
         /**
          * Removal
-         * @description What a clear-out takes.
+         * @description What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two with a vacuum.
          */
         Removal: {
             /** Volume Ft3 */
             volume_ft3: number;
+            /** Bag Ft3 */
+            bag_ft3: number;
             /** Bags */
             bags: number;
             /** Hours */
@@ -3335,12 +3337,6 @@ export interface components {
              * @default null
              */
             load_limit_psf?: number | null;
-            /**
-             * @default {
-             *       "chart": null,
-             *       "field": null
-             *     }
-             */
             bags?: components["schemas"]["Bags"];
             /**
              * Bag Covers Ft2
@@ -3357,21 +3353,6 @@ export interface components {
              * @default []
              */
             eaves?: components["schemas"]["EavePlan"][];
-            /**
-             * @default {
-             *       "required_in2": null,
-             *       "low_in2": null,
-             *       "high_in2": null,
-             *       "ratio": null,
-             *       "channels_in2": null,
-             *       "low_works_in2": null,
-             *       "high_share": null,
-             *       "balance": null,
-             *       "conditions": [],
-             *       "to_add": [],
-             *       "wrong_cure": null
-             *     }
-             */
             ventilation?: components["schemas"]["Ventilation"];
             /**
              * Markers
@@ -5085,7 +5066,7 @@ export interface operations {
             };
         };
     };
-    jobs_issue_paper__job_id__papers_post: {
+    papers_issue_paper__job_id__papers_post: {
         parameters: {
             query?: {
                 kind?: "job sheet" | "offer" | "eave detail";
@@ -5150,7 +5131,7 @@ export interface operations {
             };
         };
     };
-    jobs_read_paper__job_id__papers__int_number__get: {
+    papers_read_paper__job_id__papers__int_number__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5248,7 +5229,7 @@ export interface operations {
             };
         };
     };
-    planning_products_products_get: {
+    offered_products_products_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5277,7 +5258,7 @@ export interface operations {
             };
         };
     };
-    planning_lists_lists_get: {
+    offered_lists_lists_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5390,7 +5371,7 @@ export interface operations {
             };
         };
     };
-    exchange_export_export__name__post: {
+    csv_files_export_export__name__post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5416,7 +5397,7 @@ export interface operations {
             };
         };
     };
-    exchange_import_csv_import_csv__what__post: {
+    csv_files_import_csv_import_csv__what__post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5451,7 +5432,7 @@ export interface operations {
             };
         };
     };
-    exchange_import_dxf_import_dxf_post: {
+    dxf_files_import_dxf_import_dxf_post: {
         parameters: {
             query?: {
                 layer?: string | null;
@@ -5497,7 +5478,7 @@ export interface operations {
             };
         };
     };
-    exchange_tape_walk_outline_walk_post: {
+    edits_tape_walk_outline_walk_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5530,7 +5511,7 @@ export interface operations {
             };
         };
     };
-    exchange_join_outline_join_post: {
+    edits_join_outline_join_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5563,7 +5544,7 @@ export interface operations {
             };
         };
     };
-    exchange_read_job_archive_jobs__job_id__archive_get: {
+    archives_read_job_archive_jobs__job_id__archive_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5594,7 +5575,7 @@ export interface operations {
             };
         };
     };
-    exchange_store_archive_archives_post: {
+    archives_store_archive_archives_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5670,7 +5651,7 @@ export interface operations {
             };
         };
     };
-    racks_import_products_import_products_post: {
+    tables_import_products_import_products_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5703,7 +5684,7 @@ export interface operations {
             };
         };
     };
-    racks_export_products_export_products_post: {
+    tables_export_products_export_products_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useState } from "react";
 import type { DrawnCut } from "../../api/types";
 import { useDocument, useView } from "../../state/context";
+import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
 import { useDrag } from "../useDrag";
 
@@ -71,7 +72,7 @@ export function CutLine({ cut, frame }: { cut: DrawnCut; frame: Frame }) {
         aria-valuemin={-1000}
         aria-valuemax={1000}
         aria-valuenow={Math.round((horizontal ? a[1] : a[0]) * 10) / 10}
-        aria-valuetext={`from ${a[0].toFixed(1)}, ${a[1].toFixed(1)} ft to ${b[0].toFixed(1)}, ${b[1].toFixed(1)} ft`}
+        aria-valuetext={`from ${fixed(a[0], 1)}, ${fixed(a[1], 1)} ft to ${fixed(b[0], 1)}, ${fixed(b[1], 1)} ft`}
         onPointerDown={dragLine}
         onKeyDown={keys("line")}
       />
@@ -88,7 +89,7 @@ export function CutLine({ cut, frame }: { cut: DrawnCut; frame: Frame }) {
             aria-valuemin={-1000}
             aria-valuemax={1000}
             aria-valuenow={Math.round((end?.side === "south" || end?.side === "north" ? at[0] : at[1]) * 10) / 10}
-            aria-valuetext={`on the ${end?.side} wall at ${at[0].toFixed(1)} ft east, ${at[1].toFixed(1)} ft north`}
+            aria-valuetext={`on the ${end?.side} wall at ${fixed(at[0], 1)} ft east, ${fixed(at[1], 1)} ft north`}
             onPointerDown={down}
             onKeyDown={keys(name)}
           >

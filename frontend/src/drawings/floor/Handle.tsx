@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type ReactNode, useRef, useState } from "react";
+import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
 import { useDrag } from "../useDrag";
 
@@ -76,7 +77,7 @@ export function Handle({ at, frame, name, chosen, onPick, onMove, onDelete, snap
       aria-valuemin={-1000}
       aria-valuemax={1000}
       aria-valuenow={Math.round(at[0] * 100) / 100}
-      aria-valuetext={`${at[0].toFixed(2)} ft east, ${at[1].toFixed(2)} ft north`}
+      aria-valuetext={`${fixed(at[0], 2)} ft east, ${fixed(at[1], 2)} ft north`}
       onPointerDown={(event) => {
         event.stopPropagation();
         drag(event);

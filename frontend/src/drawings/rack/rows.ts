@@ -1,5 +1,6 @@
 import type { Way } from "../../api/types";
 import type { Units } from "../../ui/units";
+import { fixed } from "../../ui/units";
 
 export interface Row {
   name: string;
@@ -8,13 +9,13 @@ export interface Row {
   strong?: boolean;
 }
 
-export const money = (value: number, currency: string) => `${currency}${Math.round(value).toLocaleString("en-US")}`;
+export const money = (value: number, currency: string) => `${currency}${fixed(value)}`;
 
 const FT2_PER_M2 = 10.7639;
 
 /** A price per area in the units that are shown. */
 export const perArea = (perFt2: number, currency: string, metric: boolean) =>
-  `${currency}${(metric ? perFt2 * FT2_PER_M2 : perFt2).toFixed(2)} a ${metric ? "m²" : "ft²"}`;
+  `${currency}${fixed(metric ? perFt2 * FT2_PER_M2 : perFt2, 2)} a ${metric ? "m²" : "ft²"}`;
 
 /** The rows under the cores, named once at the ruler with their units; R, plate and load of one section where asked. */
 export function rows(units: Units, section: string | null = null): Row[] {
@@ -50,13 +51,11 @@ export function rows(units: Units, section: string | null = null): Row[] {
       of: ({ weighed }) => (weighed.cost ? money(weighed.cost.price, weighed.cost.currency) : ""),
       strong: true,
     },
-    { name: "crew, hours", of: ({ weighed }) => (weighed.cost ? weighed.cost.hours.toFixed(1) : "") },
+    { name: "crew, hours", of: ({ weighed }) => (weighed.cost ? fixed(weighed.cost.hours, 1) : "") },
     {
       name: "saves a year",
       of: ({ weighed, saving }) =>
-        saving && weighed.cost
-          ? `${money(saving.low, weighed.cost.currency)}–${Math.round(saving.high).toLocaleString("en-US")}`
-          : "",
+        saving && weighed.cost ? `${money(saving.low, weighed.cost.currency)}–${fixed(saving.high)}` : "",
     },
     {
       name: `settles, ${units.depth(0).unit}`,

@@ -4,7 +4,7 @@ import type { Span } from "../../api/types";
 import { money } from "../../drawings/rack/rows";
 import { useDocument, usePlanned } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
-import { type Shown, useUnits } from "../../ui/units";
+import { fixed, type Shown, useUnits } from "../../ui/units";
 
 interface CellProps {
   name: string;
@@ -64,7 +64,7 @@ export function Tally() {
             unit={
               bundlesOnly
                 ? `${spare} % spare in them`
-                : `${bundles ? `+ ${bundles} bundles, ` : `${totals.bags_chart?.toFixed(1)} + `}${spare} % spare`
+                : `${bundles ? `+ ${bundles} bundles, ` : `${fixed(totals.bags_chart ?? 0, 1)} + `}${spare} % spare`
             }
           >
             {bundlesOnly ? bundles : totals.bags_order}
@@ -109,7 +109,7 @@ export function Tally() {
         ) : null}
         {plan.cost ? (
           <Cell name="crew" path="cost.hours" unit="h">
-            {plan.cost.hours.toFixed(1)}
+            {fixed(plan.cost.hours, 1)}
           </Cell>
         ) : null}
         {plan.cost ? (

@@ -2,7 +2,7 @@ import type { DrawnSection, SectionPlan } from "../../api/types";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 /** The batts of this section: layers, pieces, bundles, waste against the bound, the cut list by course. */
 export function BattSheet() {
@@ -68,7 +68,7 @@ export function BattSheet() {
                 <td>{layer.pieces}</td>
                 <td>{layer.cuts}</td>
                 <td>{layer.splits}</td>
-                <td>{(layer.waste * 100).toFixed(1)} %</td>
+                <td>{fixed(layer.waste * 100, 1)} %</td>
               </tr>
             ))}
           </tbody>
@@ -79,7 +79,7 @@ export function BattSheet() {
             {units.area(layer.covered_ft2).value} {units.area(0).unit}; this one takes {layer.pieces}. Offcuts left
             over: {units.area(layer.offcuts_ft2).value} {units.area(0).unit}
             {layer.scraps_ft2 > 0.05
-              ? `; slivers of ${units.metric ? units.area(layer.scraps_ft2).value : layer.scraps_ft2.toFixed(1)} ${units.area(0).unit} are packed with them`
+              ? `; slivers of ${units.metric ? units.area(layer.scraps_ft2).value : fixed(layer.scraps_ft2, 1)} ${units.area(0).unit} are packed with them`
               : ""}
             .
           </p>

@@ -9,6 +9,7 @@ import { useDocument, useView } from "../../state/context";
 import type { MixAim } from "../../state/useRack";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
+import { fixed } from "../../ui/units";
 
 const AIMS: readonly { value: MixAim; label: string }[] = [
   { value: "price", label: "price" },
@@ -104,7 +105,7 @@ export function BestMix() {
             })}
           </ul>
           <p className="answer">
-            <b>{money(mix.cost.price, mix.cost.currency)}</b>, {mix.cost.hours.toFixed(1)} h
+            <b>{money(mix.cost.price, mix.cost.currency)}</b>, {fixed(mix.cost.hours, 1)} h
           </p>
           <Button size="sm" onClick={take}>
             Take this mix

@@ -1,6 +1,6 @@
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 /** The habit of taking old inches off new ones, with its error here. */
 export function ByInches() {
@@ -14,7 +14,7 @@ export function ByInches() {
     <Part title="Old inches are not new inches">
       <p className="answer">
         Taking {inches(habit.old_in)} off the chart's {inches(habit.target_in)} would blow {inches(habit.left_in)} from{" "}
-        {habit.bags.toFixed(0)} bags: {Math.abs(habit.bags_short).toFixed(0)} too {few ? "few" : "many"}, and reach{" "}
+        {fixed(habit.bags)} bags: {fixed(Math.abs(habit.bags_short))} too {few ? "few" : "many"}, and reach{" "}
         {units.r(habit.r_reached)} of {units.r(habit.r_target)}. It takes the old fill for as good as new, without its
         gaps.
       </p>

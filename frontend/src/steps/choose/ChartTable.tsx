@@ -1,6 +1,6 @@
 import { Table } from "@mantine/core";
 import type { Product } from "../../api/types";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 /** A product's coverage chart, the row in use marked. */
 export function ChartTable({ product, r }: { product: Product; r: number | null }) {
@@ -26,7 +26,7 @@ export function ChartTable({ product, r }: { product: Product; r: number | null 
               </Table.Td>
               <Table.Td>{units.depth(row.installed_in).value}</Table.Td>
               <Table.Td>{units.depth(row.settled_in).value}</Table.Td>
-              <Table.Td>{units.metric ? units.area(row.coverage_ft2).value : row.coverage_ft2.toFixed(1)}</Table.Td>
+              <Table.Td>{units.metric ? units.area(row.coverage_ft2).value : fixed(row.coverage_ft2, 1)}</Table.Td>
             </Table.Tr>
           ))}
         </Table.Tbody>

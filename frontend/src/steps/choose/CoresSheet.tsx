@@ -4,7 +4,7 @@ import { money, perArea } from "../../drawings/rack/rows";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
 import { BestMix } from "./BestMix";
 import { ByInches } from "./ByInches";
@@ -129,7 +129,7 @@ function Chosen() {
         <p className="answer">
           <b>{money(cost.price, cost.currency)}</b>
           {cost.price_per_ft2 ? `, ${perArea(cost.price_per_ft2, cost.currency, units.metric)}` : ""},{" "}
-          {cost.hours.toFixed(1)} h for the crew.
+          {fixed(cost.hours, 1)} h for the crew.
           {plan.saving
             ? ` Saves ${money(plan.saving.low, cost.currency)} to ${money(plan.saving.high, cost.currency)} a year.`
             : ""}

@@ -7,7 +7,7 @@ import { useDocument, usePlanned } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
 import { ByInches } from "./ByInches";
 import { ChartTable } from "./ChartTable";
@@ -110,7 +110,7 @@ function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
       />
       {sectionPlan?.bags?.chart !== null && sectionPlan?.bags?.chart !== undefined ? (
         <p className="answer">
-          <b>{sectionPlan.bags.chart.toFixed(1)} bags</b>, {units.r(sectionPlan.r_nominal ?? 0)} in{" "}
+          <b>{fixed(sectionPlan.bags.chart, 1)} bags</b>, {units.r(sectionPlan.r_nominal ?? 0)} in{" "}
           {units.depth(sectionPlan.installed_in ?? 0).value} {units.depth(0).unit}.
         </p>
       ) : null}
@@ -159,13 +159,13 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
       ) : null}
       {covers ? (
         <p className="answer">
-          One bag covers <b>{units.metric ? `${units.area(covers).value} m²` : `${covers.toFixed(1)} ft²`}</b> here
+          One bag covers <b>{units.metric ? `${units.area(covers).value} m²` : `${fixed(covers, 1)} ft²`}</b> here
           {perBag && sectionPlan?.installed_in
-            ? `, or ${units.metric ? `${(perBag * sectionPlan.installed_in * 25.4).toFixed(1)} mm` : `${(perBag * sectionPlan.installed_in).toFixed(2)} in`} over this whole floor`
+            ? `, or ${units.metric ? `${fixed(perBag * sectionPlan.installed_in * 25.4, 1)} mm` : `${fixed(perBag * sectionPlan.installed_in, 2)} in`} over this whole floor`
             : ""}
           .
           {bags?.field !== null && bags?.field !== undefined
-            ? ` The chart asks ${bags.chart?.toFixed(1)} bags; thin edges and joists mean the attic takes about ${bags.field.toFixed(1)}.`
+            ? ` The chart asks ${fixed(bags.chart ?? 0, 1)} bags; thin edges and joists mean the attic takes about ${fixed(bags.field, 1)}.`
             : ""}
         </p>
       ) : null}

@@ -1,6 +1,6 @@
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 const BTU_H_F_TO_W_K = 0.5275;
 
@@ -10,8 +10,7 @@ export function HeatGoes() {
   const { metric } = useUnits();
   const heat = plan?.heat ?? [];
   if (!heat.length) return null;
-  const ua = (value: number) =>
-    metric ? `${(value * BTU_H_F_TO_W_K).toFixed(1)} W/K` : `${value.toFixed(1)} Btu/h·°F`;
+  const ua = (value: number) => (metric ? `${fixed(value * BTU_H_F_TO_W_K, 1)} W/K` : `${fixed(value, 1)} Btu/h·°F`);
   const pct = (share: number) => `${Math.round(share * 100)} %`;
   const total = heat.reduce((sum, share) => sum + share.ua, 0);
   return (

@@ -5,7 +5,7 @@ import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 import { PRICES, RATES } from "./bookFields";
 import { FirmBook } from "./FirmBook";
 
@@ -34,9 +34,8 @@ export function PriceSheet() {
                 <tr key={line.what}>
                   <th scope="row">{line.what}</th>
                   <td>
-                    {Number.isInteger(line.amount) ? line.amount : line.amount.toFixed(1)} {line.unit} at{" "}
-                    {cost.currency}
-                    {line.each.toFixed(2)}
+                    {Number.isInteger(line.amount) ? line.amount : fixed(line.amount, 1)} {line.unit} at {cost.currency}
+                    {fixed(line.each, 2)}
                   </td>
                   <td>{money(line.total, cost.currency)}</td>
                 </tr>
@@ -54,8 +53,8 @@ export function PriceSheet() {
               <tr className="sum">
                 <th scope="row">Price</th>
                 <td>
-                  {cost.price_per_ft2 ? perArea(cost.price_per_ft2, cost.currency, metric) : ""},{" "}
-                  {cost.hours.toFixed(1)} h for the crew
+                  {cost.price_per_ft2 ? perArea(cost.price_per_ft2, cost.currency, metric) : ""}, {fixed(cost.hours, 1)}{" "}
+                  h for the crew
                 </td>
                 <td>{money(cost.price, cost.currency)}</td>
               </tr>
@@ -74,13 +73,13 @@ export function PriceSheet() {
                 {money(saving.low, currency)} to {money(saving.high, currency)}
               </b>
               {saving.payback_low_years
-                ? `; paid back in ${saving.payback_low_years.toFixed(0)} to ${saving.payback_high_years?.toFixed(0)} years at today's prices.`
+                ? `; paid back in ${fixed(saving.payback_low_years)} to ${fixed(saving.payback_high_years ?? 0)} years at today's prices.`
                 : "."}
             </p>
             <p className="note">
               {saving.heating_degree_days.toLocaleString("en-US")} heating and{" "}
               {saving.cooling_degree_days.toLocaleString("en-US")} cooling degree-days, {saving.fuel} at {currency}
-              {saving.heating_price.toFixed(2)} a {saving.fuel_unit}. A range, not a promise: weather, thermostat and
+              {fixed(saving.heating_price, 2)} a {saving.fuel_unit}. A range, not a promise: weather, thermostat and
               house differ.
             </p>
           </>

@@ -4,7 +4,7 @@ import { rows, speaks } from "../../drawings/rack/rows";
 import { useDocument, usePlanned } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 /** The pinned ways, line by line. */
 export function SideBySide() {
@@ -82,7 +82,7 @@ export function SideBySide() {
                     const line = way.weighed.cost?.lines.find((l) => l.what === what);
                     return (
                       <Table.Td key={way.weighed.id}>
-                        {line ? `${way.weighed.cost?.currency}${line.total.toFixed(0)}` : ""}
+                        {line ? `${way.weighed.cost?.currency}${fixed(line.total)}` : ""}
                       </Table.Td>
                     );
                   })}

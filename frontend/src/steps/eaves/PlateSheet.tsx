@@ -5,7 +5,7 @@ import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 import { HeelTests } from "../target/TargetScale";
 import { useEave } from "./useEave";
 import { perYear } from "./words";
@@ -130,7 +130,7 @@ export function PlateSheet() {
                   <td>{units.r(one.r_at_plate)}</td>
                   <td>
                     {perYear(one.saved_btu, one.saving ?? null, currency, units)}
-                    {one.saved_share ? ` (${(100 * one.saved_share).toFixed(1)} %)` : ""}
+                    {one.saved_share ? ` (${fixed(100 * one.saved_share, 1)} %)` : ""}
                   </td>
                   <td>{units.temperature(one.coldest_f)}</td>
                 </tr>

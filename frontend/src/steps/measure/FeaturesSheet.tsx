@@ -10,6 +10,7 @@ import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
+import { fixed } from "../../ui/units";
 import { CsvFile } from "./CsvFile";
 
 const GROUPS = ["electrical", "heating", "plumbing", "openings", "floor", "walls"];
@@ -84,7 +85,7 @@ export function FeaturesSheet() {
                   <SignIcon kind={feature.kind} /> {title(feature.kind)}
                   <small>
                     {feature.at_ft
-                      ? ` at ${feature.at_ft.map((v) => v.toFixed(1)).join(", ")} ft`
+                      ? ` at ${feature.at_ft.map((v) => fixed(v, 1)).join(", ")} ft`
                       : ` × ${feature.count ?? 1}`}
                   </small>
                 </button>

@@ -3,7 +3,7 @@ import { decidedOldFill, decideOldFill, type OldFillAction } from "../../documen
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 const NAMES: Record<string, string> = { keep: "Keep", relay: "Re-lay", lift: "Lift and fill", clear: "Clear out" };
 
@@ -55,7 +55,7 @@ export function KeepOrClear() {
       {found.removal ? (
         <dl className="answer facts">
           <Fact name="to take out" value={found.removal.volume_ft3} unit="ft³" />
-          <Fact name="bags of 10 ft³" value={found.removal.bags} unit="" />
+          <Fact name={`bags of ${found.removal.bag_ft3} ft³`} value={found.removal.bags} unit="" />
           <Fact name="hours for two" value={found.removal.hours} unit="h" digits={1} />
           <div>
             <dt>weight</dt>
@@ -74,7 +74,7 @@ function Fact({ name, value, unit, digits = 0 }: { name: string; value: number; 
     <div>
       <dt>{name}</dt>
       <dd>
-        {digits ? value.toFixed(digits) : Math.ceil(value - 1e-9)} {unit}
+        {digits ? fixed(value, digits) : Math.ceil(value - 1e-9)} {unit}
       </dd>
     </div>
   );

@@ -1,6 +1,6 @@
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 /** Every figure that can be named for this section on one scale, the one used marked, each with where it comes from. */
 export function TargetScale() {
@@ -32,7 +32,7 @@ export function TargetScale() {
           One more step up, {units.r(up.from_r)} to {units.r(up.to_r)}:{" "}
           <b>
             {up.currency}
-            {Math.round(up.price_more).toLocaleString("en-US")} more
+            {fixed(up.price_more)} more
           </b>
           {up.saving_more_low !== null && up.saving_more_low !== undefined
             ? `, saves ${up.currency}${Math.round(up.saving_more_low)} to ${Math.round(up.saving_more_high ?? 0)} more a year`

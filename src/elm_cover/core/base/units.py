@@ -1,14 +1,40 @@
-"""How figures are worded in flags and on paper: inches in eighths, R as R-49, always with the unit."""
+"""How figures are worded in flags and on paper: inches in eighths, R as R-49, always with the unit.
+
+Figures shown are rounded half up (away from zero below it), never half to even; computed figures are not rounded. The
+screen words them by the same rule: one table of cases, tests/core/base/tables/rounding.csv, holds both.
+"""
 
 from __future__ import annotations
 
+import math
+
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
+# Forgives the last digits of a float: 0.35 is a little less than it says, and is shown as 0.4 all the same.
 ROUNDING_SLACK = 1e-9
+# R is shown whole from here up, in tenths below.
+R_WHOLE_FROM = 9.95
+
+
+def half_up(value: float, digits: int = 0) -> float:
+    """The value to so many decimals, halves away from zero: 12.5 → 13, −0.25 → −0.3 with one decimal."""
+    scale = 10.0**digits
+    return math.copysign(math.floor(abs(value) * scale + 0.5 + ROUNDING_SLACK) / scale, value)
+
+
+def fixed(value: float, digits: int = 0) -> str:
+    """The value in words, thousands apart, to so many decimals, half up: 1234.5 → “1,235”. No sign on a nought."""
+    shown = f"{half_up(value, digits):,.{digits}f}"
+    return shown.removeprefix("-") if not shown.strip("-0.,") else shown
+
+
+def nearest_eighth(value_in: float) -> float:
+    """Inches to the nearest eighth, half up: 12.3125 → 12.375."""
+    return half_up(value_in * 8) / 8
 
 
 def eighths(value_in: float) -> str:
-    """Inches to the nearest eighth: 16.75 → “16¾ in”."""
-    count = round(value_in * 8)
+    """Inches to the nearest eighth, half up: 16.75 → “16¾ in”, 12.3125 → “12⅜ in”."""
+    count = int(half_up(value_in * 8))
     whole, part = divmod(abs(count), 8)
     sign = "−" if count < 0 else ""
     shown = f"{whole if whole or not part else ''}{EIGHTHS[part]}"
@@ -16,14 +42,14 @@ def eighths(value_in: float) -> str:
 
 
 def feet_inches(value_ft: float) -> str:
-    """Feet and whole inches: 12.5 → “12 ft 6 in”."""
-    feet, inches = divmod(round(value_ft * 12), 12)
+    """Feet and whole inches, half up: 12.5 → “12 ft 6 in”."""
+    feet, inches = divmod(int(half_up(value_ft * 12)), 12)
     return f"{feet} ft {inches} in" if inches else f"{feet} ft"
 
 
 def r_value(r: float) -> str:
-    """R to the nearest whole number, except below 10 where a tenth matters: R-49, R-6.6."""
-    return f"R-{r:.1f}".removesuffix(".0") if r < 9.95 else f"R-{r:.0f}"
+    """R to the nearest whole number, half up, except below 9.95 where a tenth matters: R-49, R-6.6."""
+    return f"R-{fixed(r, 1).removesuffix('.0')}" if r < R_WHOLE_FROM else f"R-{fixed(r)}"
 
 
 def whole_up(value: float) -> int:

@@ -10,18 +10,16 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..climate.degree_days import degree_days
 from ..climate.temperatures import Climate
 from ..eaves.remedies import REMEDIES, Remedy, remedy_of
 from ..given.energy import EnergyInput
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
-from ..money.saving import Saving, yearly_saving
+from ..money.saving import Saving, season_btu, yearly_saving
 from .humidity import damp_limit, dew_point_f, mould_limit
 from .lines import Arrow, Isotherm, arrows, isotherms
 from .model import CORNER_FILM_R, Corner, CornerSolved, in_wind, solve_corner
 
 CLOSE = 0.05
-HOURS = 24.0
 RAISED_HEEL = "raised_heel"
 
 
@@ -204,7 +202,7 @@ def _brings(
         min(facts.fill_line_in, max(0.0, mended.eave.room_at_plate_in)),
         at_plate,
         mean,
-        year_btu(ua, facts),
+        season_btu(ua, facts.zone, facts.energy),
         None if not facts.section_ua else ua / facts.section_ua,
         None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy),
         cold.coldest_f,
@@ -222,7 +220,9 @@ def _ua(flow: float, run_ft: float, climate: Climate) -> float:
 def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[float, Saving | None]:
     """What the edge costs a year beyond a floor at full depth, over the run: heat, and money."""
     ua = _ua(state.edge_flow, facts.run_ft, climate)
-    return year_btu(ua, facts), None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy)
+    return season_btu(ua, facts.zone, facts.energy), None if facts.zone is None else yearly_saving(
+        ua, facts.zone, facts.energy
+    )
 
 
 def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
@@ -231,15 +231,6 @@ def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
     r = corner.r_up(x)
     boundary = INSIDE_FILM_R + corner.board_r + ATTIC_FILM_R
     return float(r[0]), float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
-
-
-def year_btu(ua: float, facts: EaveFacts) -> float:
-    """Heat of a heating season, Btu: UA × degree-days × 24; 0 while neither zone nor degree-days are known."""
-    given = facts.energy.heating_degree_days
-    if given is None and facts.zone is None:
-        return 0.0
-    days = given if given is not None else degree_days(facts.zone or "")[0]
-    return ua * days * HOURS
 
 
 def wind_washing(
@@ -251,4 +242,4 @@ def wind_washing(
     blown = solve_corner(windy, climate.room_f, climate.design_f)
     cold = solve_corner(windy, climate.room_f, climate.design_f, CORNER_FILM_R)
     ua = _ua(blown.edge_flow - still.edge_flow, run_ft, climate)
-    return WindWashing(bays, run_ft, cold.coldest_f, year_btu(ua, facts), assumption)
+    return WindWashing(bays, run_ft, cold.coldest_f, season_btu(ua, facts.zone, facts.energy), assumption)

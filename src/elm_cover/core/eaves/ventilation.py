@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..base.units import whole_up
+from ..base.units import fixed, whole_up
 
 # Net free area to start from: per foot of run, or each. The vent's own label replaces it.
 NFA_IN2_PER_FT = {"soffit": 9.0, "ridge": 18.0}
@@ -130,7 +130,7 @@ def balance_in_words(low_in2: float | None, high_in2: float | None) -> str | Non
     share = high_share(low_in2, high_in2)
     if share is None:
         return None
-    said = f"{100 * share:.0f} % of the vent area is high"
+    said = f"{fixed(100 * share)} % of the vent area is high"
     if share > HIGH_SHARE[1]:
         return f"{said}: more goes out above than comes in below, and the rest is drawn through the ceiling. Add intake first."
     if share < HIGH_SHARE[0]:

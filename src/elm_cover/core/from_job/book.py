@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ...job import Job
-from ..given.book import BookInput
+from ..given.book import BookInput, RemovalRates
 from ..given.energy import EnergyInput
 
 
@@ -35,3 +35,9 @@ def energy_input(job: Job) -> EnergyInput:
         energy.cooling_degree_days,
         energy.spread_pct,
     )
+
+
+def removal_rates(job: Job) -> RemovalRates:
+    """What old fill is taken out at, by the price and rate book."""
+    rates = job.book.rates
+    return RemovalRates(rates.removal_bag_ft3, rates.vacuum_ft3_per_hour_of_two)

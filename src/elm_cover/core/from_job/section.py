@@ -18,6 +18,7 @@ from ..given.product import ProductInput
 from ..given.section import DepthReading, LayerInput, SectionInput
 from ..hazards.stops import BLOCKING_STATUSES
 from ..layers.kinds import kind_of
+from .book import removal_rates
 from .edges import edges_of, vent_groups
 from .features import feature_inputs, keep_outs_of
 
@@ -54,6 +55,7 @@ def section_input(
         vented=house.vented,
         vents=tuple(vent_groups(job, section, notes)),
         settings=settings_of(job.settings),
+        removal=removal_rates(job),
         choice=None if choice is None else _choice(choice, products),
         holes=tuple(hole.outline_ft for hole in section.holes),
         old_fill=section.old_fill,

@@ -16,3 +16,11 @@ class BookInput:
     truck: bool
     overhead_pct: float
     margin_pct: float
+
+
+@dataclass(frozen=True)
+class RemovalRates:
+    """How much a removal bag holds, ft³, and how much two people vacuum in an hour, ft³."""
+
+    bag_ft3: float
+    vacuum_ft3_per_hour: float

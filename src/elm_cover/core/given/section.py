@@ -11,6 +11,7 @@ from ..eaves.ventilation import VentGroup
 from ..enclosed.shapes import CavityInput, SlopeInput, WallInput
 from ..hazards.clearances import KeepOut
 from ..hazards.features import FeatureInput
+from .book import RemovalRates
 from .choice import ChoiceInput, SettingsInput, TargetInput
 
 
@@ -62,6 +63,7 @@ class SectionInput:
     vented: bool | None
     vents: tuple[VentGroup, ...]
     settings: SettingsInput
+    removal: RemovalRates
     choice: ChoiceInput | None
     holes: tuple[Points, ...] = ()
     old_fill: str | None = None

@@ -60,7 +60,7 @@ def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
     return known.as_decided(section)
 
 
-def removal_of(site: Site, old: OldFill, places: Places | None) -> Removal | None:
+def removal_of(section: SectionInput, site: Site, old: OldFill, places: Places | None) -> Removal | None:
     """What clearing out takes, thin at the eaves; None where it is not cleared.
 
     places: None while no roof is known: the mean depth everywhere.
@@ -73,7 +73,7 @@ def removal_of(site: Site, old: OldFill, places: Places | None) -> Removal | Non
     else:
         depth = np.full(places.room_in.size, depth_of(old.today)) if places.old_in is None else places.old_in
         mean_in = float(np.average(np.minimum(depth, places.room_in), weights=places.share))
-    return removal(mean_in / 12 * site.net_ft2, old.today, site.net_ft2)
+    return removal(mean_in / 12 * site.net_ft2, old.today, site.net_ft2, section.removal)
 
 
 def _action(section: SectionInput) -> str:

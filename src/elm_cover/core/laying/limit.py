@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..base.notebook import Notebook
-from ..base.units import r_value
+from ..base.units import fixed, r_value
 from ..given.section import SectionInput
 from ..layers.load import load_limit_psf, load_psf
 from .blower import Blower
@@ -43,7 +43,7 @@ def over_limit(load: float | None, limit: float | None, blower: Blower | None) -
         )
     most = f"The most of this product that fits is {r_value(fits)} added. " if fits else "No row of this product fits. "
     return (
-        f"{load:.2f} lb/ft² on a ceiling that may carry {limit:g} lb/ft².",
+        f"{fixed(load, 2)} lb/ft² on a ceiling that may carry {limit:g} lb/ft².",
         (most if blower else "")
         + "Pick a lighter fill, clear out heavy old fill, or record what board it really is or an engineer's note.",
     )

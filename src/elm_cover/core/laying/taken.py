@@ -45,7 +45,7 @@ def taken_of(
     batts = batt_layouts(section, site, laid, pieces)
     eaves = {i: eave_count(section, site, laid, i) for i, edge in enumerate(section.edges) if edge.kind == "eave"}
     known = old.r is not None
-    removed = removal_of(site, old, places) if known else None
+    removed = removal_of(section, site, old, places) if known else None
     action = old.action if known else None
     counted = taken(section, site.net_ft2, bags, [layer.take_off for layer in batts], eaves.values(), action, removed)
     return Taken(bags=bags, batts=batts, eaves=eaves, removal=removed, quantities=counted)

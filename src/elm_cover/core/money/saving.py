@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from ..climate.degree_days import degree_days
 from ..given.energy import EnergyInput
 
+HOURS_A_DAY = 24.0
 BTU_PER_KWH = 3412.0
 # Below this a year there is no payback to speak of.
 LEAST_PAYING = 1.0
@@ -54,19 +55,34 @@ class Saving:
     payback_high_years: float | None
 
 
+def season_btu(ua: float, climate_zone: str | None, energy: EnergyInput) -> float:
+    """Heat of a heating season, Btu: UA × degree-days × 24, UA in Btu/h·°F; 0 while neither zone nor degree-days are known.
+
+    Source: handbook §12, savings.
+    """
+    if climate_zone is None and energy.heating_degree_days is None:
+        return 0.0
+    return ua * _days(climate_zone, energy)[0] * HOURS_A_DAY
+
+
+def _days(climate_zone: str | None, energy: EnergyInput) -> tuple[float, float]:
+    """Heating and cooling degree-days at 65 °F: as given, else the zone's; 0 where neither is known."""
+    heating, cooling = (0.0, 0.0) if climate_zone is None else degree_days(climate_zone)
+    given = energy.heating_degree_days, energy.cooling_degree_days
+    return heating if given[0] is None else given[0], cooling if given[1] is None else given[1]
+
+
 def yearly_saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:
     """ua_saved in Btu/h·°F. The range is the spread either side: weather, thermostat and house differ."""
     fuel = FUELS[energy.fuel]
-    by_zone = degree_days(climate_zone)
-    heating_dd = by_zone[0] if energy.heating_degree_days is None else energy.heating_degree_days
-    cooling_dd = by_zone[1] if energy.cooling_degree_days is None else energy.cooling_degree_days
+    heating_dd, cooling_dd = _days(climate_zone, energy)
     unit_price = fuel.price if energy.heating_price is None else energy.heating_price
     efficiency = fuel.efficiency if energy.heating_efficiency is None else energy.heating_efficiency
-    heat = ua_saved * heating_dd * 24
+    heat = ua_saved * heating_dd * HOURS_A_DAY
     heating = heat / (fuel.btu * efficiency) * unit_price
     cooling = 0.0
     if energy.cooled:
-        cold = ua_saved * cooling_dd * 24
+        cold = ua_saved * cooling_dd * HOURS_A_DAY
         cooling = cold / (BTU_PER_KWH * energy.cooling_efficiency) * energy.cooling_price_per_kwh
     spread = energy.spread_pct / 100
     low, high = (heating + cooling) * (1 - spread), (heating + cooling) * (1 + spread)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..given.book import RemovalRates
 from ..given.section import LayerInput, SectionInput
 from ..layers.chart import Chart
 from ..layers.kinds import is_batt, kind_of
@@ -26,9 +27,10 @@ class OldFillOption:
 
 @dataclass(frozen=True)
 class Removal:
-    """What a clear-out takes."""
+    """What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two with a vacuum."""
 
     volume_ft3: float
+    bag_ft3: float
     bags: float
     hours: float
     weight_lb: float
@@ -51,8 +53,6 @@ class OldFillPlan:
 # Above this share bare, batts that can be moved are worth lifting or re-laying: worse than the grade "minor".
 POOR_CONTACT_VOID = 0.05
 STANDS_CLEAR_OF_JOISTS_IN = 1.0
-REMOVAL_BAG_FT3 = 10.0
-VACUUM_FT3_PER_HOUR = 120.0
 
 
 def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[str, ...]]:
@@ -148,11 +148,15 @@ def options(layers: tuple[Layer, ...], boundary: float | None, r_existing: float
     )
 
 
-def removal(volume_ft3: float, layers: Sequence[Layer], net_area_ft2: float) -> Removal:
-    """What clearing out takes: volume, bags of 10 ft³, hours for two with a vacuum, weight. Source: handbook, start rates."""
+def removal(volume_ft3: float, layers: Sequence[Layer], net_area_ft2: float, rates: RemovalRates) -> Removal:
+    """What clearing out takes: volume, bags, hours for two with a vacuum, weight. rates: the price book's.
+
+    Source: handbook §10, start rates.
+    """
     return Removal(
-        volume_ft3,
-        volume_ft3 / REMOVAL_BAG_FT3,
-        volume_ft3 / VACUUM_FT3_PER_HOUR,
-        sum(la.weight_psf for la in layers) * net_area_ft2,
+        volume_ft3=volume_ft3,
+        bag_ft3=rates.bag_ft3,
+        bags=volume_ft3 / rates.bag_ft3,
+        hours=volume_ft3 / rates.vacuum_ft3_per_hour,
+        weight_lb=sum(la.weight_psf for la in layers) * net_area_ft2,
     )

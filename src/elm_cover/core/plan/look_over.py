@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import shapely
 
 from ..base.notebook import Flag, Notebook
+from ..base.units import fixed
 from ..floor.outline import contains
 from ..given.look import HoleToFind, LookInput
 from ..hazards.features import holes_to_find
@@ -136,7 +137,7 @@ def _overlaps(seen: LookInput, book: Notebook) -> None:
                 book.flag(
                     "sections_overlap",
                     "caution",
-                    f"{section.name} lies over {other.name} by {area:,.1f} ft²: that floor is counted twice.",
+                    f"{section.name} lies over {other.name} by {fixed(area, 1)} ft²: that floor is counted twice.",
                     "Move a corner, or join the two sections.",
                     f"sections[{i}].outline_ft",
                 )

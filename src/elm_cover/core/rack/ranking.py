@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from ..base.units import eighths, r_value
+from ..base.units import eighths, fixed, r_value
 from .weighed import Weighed
 
 # What may matter most to a customer, and how a figure is compared: the least is best.
@@ -89,10 +89,10 @@ def why_not(way: Weighed, picked: Weighed) -> tuple[str, ...]:
     found = [*way.blocks, *way.ways_out]
     if way.cost is not None and picked.cost is not None and way.id != picked.id:
         money = way.cost.currency
-        found += _differs(way.cost.price, picked.cost.price, lambda d: f"{money}{d:,.0f}", "dearer", "cheaper")
-        found += _differs(way.cost.hours, picked.cost.hours, lambda d: f"{d:.1f} h", "more work", "less work")
+        found += _differs(way.cost.price, picked.cost.price, lambda d: f"{money}{fixed(d)}", "dearer", "cheaper")
+        found += _differs(way.cost.hours, picked.cost.hours, lambda d: f"{fixed(d, 1)} h", "more work", "less work")
         if way.load_psf is not None and picked.load_psf is not None:
-            found += _differs(way.load_psf, picked.load_psf, lambda d: f"{d:.2f} lb/ft²", "heavier", "lighter")
+            found += _differs(way.load_psf, picked.load_psf, lambda d: f"{fixed(d, 2)} lb/ft²", "heavier", "lighter")
         if way.fill_line_in is not None and picked.fill_line_in is not None:
             found += _differs(way.fill_line_in, picked.fill_line_in, eighths, "higher fill line", "lower fill line")
         if way.r_effective is not None and picked.r_effective is not None:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..base.notebook import Notebook
-from ..base.units import eighths, r_value
+from ..base.units import eighths, fixed, nearest_eighth, r_value
 from ..eaves.baffles import NEAR_IN, fitting
 from ..eaves.bays import NO_AIR, BayRow
 from ..eaves.eave import LOW_ROOF_PITCH_IN_12, Eave
@@ -217,8 +217,8 @@ def _foam_without_thickness(bays: Bays, notes: Notebook) -> None:
 
 def _narrow_bay(bays: Bays, notes: Notebook) -> None:
     narrow = {i: row.last_in for i, row in bays.rows.items() if row.last_in is not None and (row.baffles or 0) > 0}
-    for width in sorted(set(map(_rounded, narrow.values()))):
-        sides = [i for i, last in narrow.items() if _rounded(last) == width]
+    for width in sorted(set(map(nearest_eighth, narrow.values()))):
+        sides = [i for i, last in narrow.items() if nearest_eighth(last) == width]
         notes.flag(
             "narrow_bay",
             "note",
@@ -263,7 +263,7 @@ def _plate_to_wind(bays: Bays, notes: Notebook) -> None:
         "plate_to_wind",
         "caution",
         f"{_name(bays.section, list(windy))}: {count} bay{'s are' if count > 1 else ' is'} open to the soffit with nothing "
-        f"before the fill: wind blows over {feet:.0f} ft of plate.",
+        f"before the fill: wind blows over {fixed(feet)} ft of plate.",
         "Fit a baffle with a wind block in every one, or close it with a batt plug.",
     )
 
@@ -282,7 +282,3 @@ def _name(section: SectionInput, indexes: Sequence[int]) -> str:
     sides = list(dict.fromkeys(edge_side(section.outline_ft, index) for index in indexes))
     joined = sides[0] if len(sides) == 1 else ", ".join(sides[:-1]) + " and " + sides[-1]
     return f"{joined.capitalize()} eave{'s' if len(indexes) > 1 else ''}"
-
-
-def _rounded(width: float | None) -> float:
-    return round((width or 0.0) * 8) / 8

@@ -30,7 +30,7 @@ def plan_enclosed(section: SectionInput, site: Site, old: OldFill, notes: Notebo
     fill = None if enclosed is None else _fill(section, site, old, enclosed, notes)
     chosen = None if section.choice is None else section.choice.product
     bags = Bags() if fill is None else Bags(fill.bags, fill.bags)
-    removed = removal_of(site, old, None)
+    removed = removal_of(section, site, old, None)
     plan = SectionPlan(
         id=section.id,
         name=section.name,

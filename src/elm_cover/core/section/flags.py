@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..base.notebook import Notebook
-from ..base.units import r_value
+from ..base.units import fixed, r_value
 from ..given.section import SectionInput
 from ..layers.kinds import kind_of
 from ..layers.voids import R_TOLERANCE
@@ -41,7 +41,7 @@ def density_flag(section: SectionInput, notes: Notebook) -> None:
         notes.flag(
             "unusual_density",
             "caution",
-            f"The chart of {product.name} settles at {densities.min():.2f} to {densities.max():.2f} lb/ft³; "
+            f"The chart of {product.name} settles at {fixed(densities.min(), 2)} to {fixed(densities.max(), 2)} lb/ft³; "
             f"{usual[0]:g} to {usual[1]:g} is usual for its kind.",
             "Compare the bag weight and the coverages with the label.",
         )

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from ..base.notebook import Notebook
+from ..base.units import fixed
 from ..climate.zones import zone_number
 from ..eaves.bays import NO_AIR, BayRow
 from ..eaves.ventilation import (
@@ -84,14 +85,14 @@ def section_vents(section: SectionInput, area_ft2: float, rows: Mapping[int, Bay
         notes.flag(
             "channels_choke",
             "caution" if channels + high < found.required_in2 else "note",
-            f"The channels let {channels:.0f} in² through; the low vents give {low:.0f} in².",
+            f"The channels let {fixed(channels)} in² through; the low vents give {fixed(low)} in².",
             "Open more bays, or set a larger gap: the channel is no less than the vent it serves.",
         )
     if recorded and low + high < found.required_in2:
         notes.flag(
             "vent_area_short",
             "caution",
-            f"The vents give {low + high:.0f} in² of {found.required_in2:.0f} in² (1 in {found.ratio}).",
+            f"The vents give {fixed(low + high)} in² of {fixed(found.required_in2)} in² (1 in {found.ratio}).",
             cure or "Add vents where they are short, low or high; stop moisture from the house first.",
         )
     elif cure is not None:
@@ -118,7 +119,7 @@ def _behind(section: SectionInput, vent: VentGroup, rows: Mapping[int, BayRow], 
         "fake_soffit",
         "caution",
         f"The {edge_side(section.outline_ft, vent.edge)} soffit looks vented and is solid behind in {row.solid} of "
-        f"{len(row.bays)} bays: its {given:.0f} in² counts for {given * row.open_share:.0f} in².",
+        f"{len(row.bays)} bays: its {fixed(given)} in² counts for {fixed(given * row.open_share)} in².",
         "Cut the old boards open above the panels, from outside, or count on the open bays alone.",
     )
     return replace(vent, nfa_in2=vent.nfa_in2 * row.open_share)
