@@ -47,13 +47,14 @@ function job(): JobDocument {
   } as unknown as JobDocument;
 }
 
+const none = () => [];
 const edited = (recipe: (section: SectionDocument, job: JobDocument) => void) =>
   produce(job(), (d) => recipe((d as JobDocument).sections?.[0] as SectionDocument, d as JobDocument));
 const main = (d: JobDocument) => d.sections?.[0] as SectionDocument;
 
 describe("a corner", () => {
   it("put into a wall keeps every wall's name, and vents stay on theirs", () => {
-    const after = edited((s, d) => insertCorner(d, s, 0));
+    const after = edited((s, d) => insertCorner(d, s, 0, none));
     expect(main(after).outline_ft[1]).toEqual([19, 0]);
     expect(main(after).edges.map((e) => e.id)).toEqual(["south", expect.any(String), "east", "north", "west"]);
     expect(main(after).edges[1]).toMatchObject({ kind: "eave", heel_in: 6.5 });
@@ -64,23 +65,23 @@ describe("a corner", () => {
   });
 
   it("taken out gives its vents to the wall before it", () => {
-    const after = edited((s, d) => void removeCorner(d, s, 2));
+    const after = edited((s, d) => void removeCorner(d, s, 2, none));
     expect(main(after).edges.map((e) => e.id)).toEqual(["south", "east", "west"]);
     expect(after.vents?.[0]?.edge).toBe("east");
   });
 
   it("is not taken out of a triangle", () => {
     const after = edited((s, d) => {
-      removeCorner(d, s, 2);
-      expect(removeCorner(d, s, 1)).toBe(false);
+      removeCorner(d, s, 2, none);
+      expect(removeCorner(d, s, 1, none)).toBe(false);
     });
     expect(main(after).outline_ft).toHaveLength(3);
   });
 
   it("put in and taken out again leaves the outline as it was", () => {
     const after = edited((s, d) => {
-      insertCorner(d, s, 1);
-      removeCorner(d, s, 2);
+      insertCorner(d, s, 1, none);
+      removeCorner(d, s, 2, none);
     });
     expect(main(after).outline_ft).toEqual(main(job()).outline_ft);
     expect(main(after).edges).toEqual(main(job()).edges);

@@ -32,6 +32,8 @@ const job = (): JobDocument =>
     ],
   }) as unknown as JobDocument;
 
+const METHODS = ["top_up", "lift_and_fill", "clear_and_blow", "batts_across"].map((value) => ({ value, title: value }));
+
 describe("the shelves", () => {
   const ways = [
     way("a2", "top_up", 3),
@@ -45,9 +47,14 @@ describe("the shelves", () => {
   });
 
   it("begin with the best of each method, and with the one picked", () => {
-    expect(shelves(ways, "price", null)[0]?.ways.map((w) => w.weighed.id)).toEqual(["a1", "b", "c"]);
-    expect(shelves(ways, "price", "a2")[0]?.ways.map((w) => w.weighed.id)).toEqual(["a1", "b", "a2", "c"]);
-    expect(shelves(ways, "price", null).map((s) => s.id)).toEqual(["best", "top_up", "clear_and_blow", "batts_across"]);
+    expect(shelves(ways, "price", null, METHODS)[0]?.ways.map((w) => w.weighed.id)).toEqual(["a1", "b", "c"]);
+    expect(shelves(ways, "price", "a2", METHODS)[0]?.ways.map((w) => w.weighed.id)).toEqual(["a1", "b", "a2", "c"]);
+    expect(shelves(ways, "price", null, METHODS).map((s) => s.id)).toEqual([
+      "best",
+      "top_up",
+      "clear_and_blow",
+      "batts_across",
+    ]);
   });
 
   it("drop a row in which all agree", () => {

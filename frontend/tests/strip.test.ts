@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { JobDocument, SectionDocument } from "../src/api/types";
 import { everyNth, painted } from "../src/document/bayMarks";
-import { insertCorner, removeCorner } from "../src/document/outline";
+import { insertCorner, lengthOf, removeCorner } from "../src/document/outline";
 import { broken } from "../src/drawings/cut/heatLines";
 
 describe("the brush", () => {
@@ -68,10 +68,12 @@ describe("marked bays", () => {
   it("stay where they are on the floor when a corner is put into their wall, and when it is taken out again", () => {
     const d = job();
     const section = d.sections?.[0] as SectionDocument;
-    insertCorner(d, section, 0);
+    // As the plan counts them: a bay begins every 24 in from the wall's own corner.
+    const starts = (wall: number) => Array.from({ length: Math.ceil(lengthOf(section, wall) / 2) }, (_, i) => i * 2);
+    insertCorner(d, section, 0, starts);
     expect(section.edges[0]?.bays).toEqual([{ place: 2, state: "blocked" }]);
     expect(section.edges[1]?.bays).toEqual([{ place: 2, soffit: "solid" }]);
-    removeCorner(d, section, 1);
+    removeCorner(d, section, 1, starts);
     expect(section.edges[0]?.bays?.map((b) => b.place)).toEqual([2, 12]);
   });
 });

@@ -4,6 +4,7 @@ import type { EdgeDocument, JobDocument, SectionDocument } from "../api/types";
 export type Point = [number, number];
 
 const THOUSANDTH = 1000;
+const NEAR_FT = 1e-9;
 export const round = (ft: number) => Math.round(ft * THOUSANDTH) / THOUSANDTH;
 export const newId = () => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
 
@@ -24,15 +25,15 @@ export function withEdgeIds(job: JobDocument, section: SectionDocument) {
     if (vent.section === section.id && typeof vent.edge === "number") vent.edge = section.edges[vent.edge]?.id ?? null;
 }
 
-/** Bays along so many feet of wall. */
-const baysIn = (section: SectionDocument, feet: number) =>
-  section.framing?.spacing_in ? Math.ceil((feet * 12) / section.framing.spacing_in - 1e-9) : 0;
+/** Where each bay of a wall begins, in feet from its corner: counted by the plan. */
+export type BayStarts = (wall: number) => readonly number[];
 
 /** A corner in the middle of a wall: the wall keeps its id up to there, the rest is a wall like it. Marked bays stay where they are. */
-export function insertCorner(job: JobDocument, section: SectionDocument, wall: number) {
+export function insertCorner(job: JobDocument, section: SectionDocument, wall: number, starts: BayStarts) {
   withEdgeIds(job, section);
   const [a, b] = wallOf(section, wall);
-  const half = baysIn(section, lengthOf(section, wall) / 2);
+  const middle = lengthOf(section, wall) / 2 - NEAR_FT;
+  const half = starts(wall).filter((ft) => ft < middle).length;
   section.outline_ft.splice(wall + 1, 0, [round((a[0] + b[0]) / 2), round((a[1] + b[1]) / 2)]);
   const first = section.edges[wall] as EdgeDocument;
   const rest: EdgeDocument = { ...first, id: newId() };
@@ -44,7 +45,7 @@ export function insertCorner(job: JobDocument, section: SectionDocument, wall: n
 }
 
 /** Takes a corner out: the wall before it goes on to the next corner. False where only three are left. */
-export function removeCorner(job: JobDocument, section: SectionDocument, corner: number): boolean {
+export function removeCorner(job: JobDocument, section: SectionDocument, corner: number, starts: BayStarts): boolean {
   if (section.outline_ft.length <= 3) return false;
   withEdgeIds(job, section);
   const gone = section.edges[corner]?.id;
@@ -52,7 +53,7 @@ export function removeCorner(job: JobDocument, section: SectionDocument, corner:
   const kept = section.edges[before]?.id;
   const [wall, after] = [section.edges[before], section.edges[corner]];
   if (wall && after?.bays?.length) {
-    const shift = baysIn(section, lengthOf(section, before));
+    const shift = starts(before).length;
     wall.bays = [...(wall.bays ?? []), ...after.bays.map((bay) => ({ ...bay, place: bay.place + shift }))];
   }
   section.outline_ft.splice(corner, 1);

@@ -11,20 +11,22 @@ from ..core.climate.degree_days import zone_lines
 from ..core.corner.wind import ASSUMPTION
 from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
 from ..core.eaves.remedies import REMEDIES
-from ..core.eaves.ventilation import SIZES
+from ..core.eaves.ventilation import NFA_IN2_EACH, SIZES
 from ..core.hazards.features import FLUE_TITLES, KINDS
 from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
 from ..core.layers.kinds import KINDS as KINDS_OF_INSULATION
-from ..core.layers.layer import CONTACT_VOID
+from ..core.layers.layer import CONDITION_MULTIPLIER, CONTACT_VOID
 from ..core.money.saving import FUELS
 from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
+from ..core.rack.candidate import METHODS, TITLES
 from ..core.target.scale import code_table
 from ..core.target.tables import EDITIONS
 from ..formats.product_library import library
 from ..job.book import Book
+from ..job.choice import CornerFacts, Settings
 from ..job.fields import Zone
-from .answers.lists import ChoiceLists, ProductList, ZoneLine
+from .answers.lists import ChoiceLists, FillCondition, ProductList, Titled, ZoneLine
 
 offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
 
@@ -42,6 +44,14 @@ def lists() -> Response:
         code_table={zone: list(code_table(zone)) for zone in get_args(Zone)},
         contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
         r_per_in={name: kind.r_per_in for name, kind in KINDS_OF_INSULATION.items()},
+        materials=[Titled(value=name, title=kind.title) for name, kind in KINDS_OF_INSULATION.items()],
+        conditions=[
+            FillCondition(value=name, title=name, multiplier=left) for name, left in CONDITION_MULTIPLIER.items()
+        ],
+        methods=[Titled(value=name, title=TITLES[name]) for name in METHODS],
+        vent_nfa_in2=NFA_IN2_EACH,
+        settings=Settings(),
+        corner=CornerFacts(),
         hazards=STOPS,
         standing_cautions=list(STANDING_CAUTIONS),
         features=KINDS,

@@ -3344,6 +3344,11 @@ export interface components {
              */
             bag_covers_ft2?: number | null;
             /**
+             * Bag Raises In
+             * @default null
+             */
+            bag_raises_in?: number | null;
+            /**
              * Product
              * @default null
              */
@@ -3787,7 +3792,8 @@ export interface components {
         };
         /**
          * ChoiceLists
-         * @description What the screens offer to pick from, with the core's defaults beside it.
+         * @description What the screens offer to pick from, with the core's defaults beside it: settings, corner, book as a job without
+         *     any of its own has them.
          */
         ChoiceLists: {
             /** Zones */
@@ -3806,6 +3812,18 @@ export interface components {
             r_per_in: {
                 [key: string]: number;
             };
+            /** Materials */
+            materials: components["schemas"]["Titled"][];
+            /** Conditions */
+            conditions: components["schemas"]["FillCondition"][];
+            /** Methods */
+            methods: components["schemas"]["Titled"][];
+            /** Vent Nfa In2 */
+            vent_nfa_in2: {
+                [key: string]: number;
+            };
+            settings: components["schemas"]["Settings"];
+            corner: components["schemas"]["CornerFacts"];
             /** Hazards */
             hazards: {
                 [key: string]: components["schemas"]["Stop"];
@@ -3844,13 +3862,18 @@ export interface components {
         };
         /**
          * BaffleKind
-         * @description How a kind is called, and what to mind with it.
+         * @description How a kind is called, what to mind with it, and how thick it is to start with, in: thin kinds take no room.
          */
         BaffleKind: {
             /** Title */
             title: string;
             /** About */
             about: string;
+            /**
+             * Start Thickness In
+             * @default 0
+             */
+            start_thickness_in?: number;
         };
         /**
          * CodeLine
@@ -3900,6 +3923,18 @@ export interface components {
                 string,
                 string
             ] | null;
+        };
+        /**
+         * FillCondition
+         * @description A condition of old fill and what is left of its R.
+         */
+        FillCondition: {
+            /** Value */
+            value: string;
+            /** Title */
+            title: string;
+            /** Multiplier */
+            multiplier: number;
         };
         /**
          * Fuel
@@ -3972,6 +4007,16 @@ export interface components {
             cleared_by: string;
             /** Caution */
             caution: string;
+        };
+        /**
+         * Titled
+         * @description A word of the job document, and how it reads in a list.
+         */
+        Titled: {
+            /** Value */
+            value: string;
+            /** Title */
+            title: string;
         };
         /**
          * VentSize

@@ -1,6 +1,7 @@
 import type { DrawnSection } from "../../api/types";
 import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../document/outline";
 import { useDocument, useView } from "../../state/context";
+import { useBayStarts } from "../../state/starts";
 import type { Frame } from "../frame";
 import { Handle } from "./Handle";
 
@@ -19,6 +20,7 @@ export function Corners({
 }) {
   const { section, editSection } = useDocument();
   const { picked, pick } = useView();
+  const starts = useBayStarts();
   const corners = section.outline_ft as Point[];
   const near = CATCH_PX / frame.scale;
   // Catches on the lines of the other corners, then on the framing, else on whole inches.
@@ -51,13 +53,13 @@ export function Corners({
                 aria-label={`Put a corner into wall ${i + 1}`}
                 transform={`translate(${frame.x(middle[0])} ${frame.y(middle[1])})`}
                 onClick={() => {
-                  editSection("a new corner", (s, job) => insertCorner(job, s, i));
+                  editSection("a new corner", (s, job) => insertCorner(job, s, i, starts));
                   pick({ kind: "corner", index: i + 1 });
                 }}
                 onKeyDown={(event) => {
                   if (event.key !== "Enter" && event.key !== " ") return;
                   event.preventDefault();
-                  editSection("a new corner", (s, job) => insertCorner(job, s, i));
+                  editSection("a new corner", (s, job) => insertCorner(job, s, i, starts));
                 }}
               >
                 <circle className="touch" r={14} />
@@ -78,7 +80,7 @@ export function Corners({
                 editSection(`corner ${i + 1}`, (s) => moveCorner(s, i, to), true);
               }}
               onDelete={() => {
-                editSection("taking a corner out", (s, job) => void removeCorner(job, s, i));
+                editSection("taking a corner out", (s, job) => void removeCorner(job, s, i, starts));
                 pick(null);
               }}
             >

@@ -17,7 +17,7 @@ const SIX = 6;
 export function Rack() {
   const { section, document } = useDocument();
   const { rack } = usePlanned();
-  const { narrow, pickFor } = useView();
+  const { lists, narrow, pickFor } = useView();
   const { ref, width } = useElementSize<HTMLDivElement>();
   const [opened, setOpened] = useState<readonly string[]>([]);
   const aim = document.weighing?.aim ?? "price";
@@ -52,7 +52,7 @@ export function Rack() {
   const fits = Math.max(2, Math.min(SIX, Math.floor((width - NAMES_WIDTH - 8) / CORE_SPACE)));
   const perIn = narrow ? PX_PER_IN.phone : PX_PER_IN.desk;
   const drawn = (document.sections ?? []).length > 1 ? (section.name ?? section.id) : null;
-  const all = shelves(answer.ways, aim, answer.picked);
+  const all = shelves(answer.ways, aim, answer.picked, lists.methods);
   const toggle = (id: string) =>
     setOpened((old) => (old.includes(id) ? old.filter((other) => other !== id) : [...old, id]));
   return (

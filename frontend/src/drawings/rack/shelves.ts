@@ -1,13 +1,9 @@
-import type { Way } from "../../api/types";
+import type { ChoiceLists, Way } from "../../api/types";
 
-export const METHODS: readonly { id: string; title: string }[] = [
-  { id: "top_up", title: "Over what is there" },
-  { id: "lift_and_fill", title: "Lift and fill" },
-  { id: "clear_and_blow", title: "Cleared out first" },
-  { id: "batts_across", title: "Batts across" },
-  { id: "batts_between_and_across", title: "Batts between and across" },
-  { id: "batts_between_blown_cap", title: "Batts between, blown cap" },
-];
+type Methods = ChoiceLists["methods"];
+
+/** As it stands at the head of a shelf or in a list. */
+export const headed = (title: string) => title.charAt(0).toUpperCase() + title.slice(1);
 
 export interface Shelf {
   id: string;
@@ -26,15 +22,17 @@ export function inOrder(ways: readonly Way[], aim: string): Way[] {
 }
 
 /** First the one picked and the best of each method, then a shelf for each. The first shelf goes by the targets as they are set. */
-export function shelves(ways: readonly Way[], aim: string, picked: string | null): Shelf[] {
-  const byMethod = METHODS.map(({ id, title }) => ({
-    id,
-    title,
-    ways: inOrder(
-      ways.filter((way) => way.weighed.method === id),
-      aim,
-    ),
-  })).filter((shelf) => shelf.ways.length);
+export function shelves(ways: readonly Way[], aim: string, picked: string | null, methods: Methods): Shelf[] {
+  const byMethod = methods
+    .map(({ value, title }) => ({
+      id: value,
+      title: headed(title),
+      ways: inOrder(
+        ways.filter((way) => way.weighed.method === value),
+        aim,
+      ),
+    }))
+    .filter((shelf) => shelf.ways.length);
   const best = byMethod
     .map((shelf) => shelf.ways.find((way) => way.weighed.step_r === null) ?? shelf.ways[0])
     .filter((way) => way !== undefined);

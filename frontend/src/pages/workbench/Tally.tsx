@@ -2,7 +2,8 @@ import { Popover, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { Span } from "../../api/types";
 import { money } from "../../drawings/rack/rows";
-import { useDocument, usePlanned } from "../../state/context";
+import { usePlanned } from "../../state/context";
+import { useSettings } from "../../state/starts";
 import { FigureButton } from "../../ui/FigureButton";
 import { fixed, type Shown, useUnits } from "../../ui/units";
 
@@ -32,7 +33,7 @@ function Cell({ name, path, large, always, unit, children }: CellProps) {
 
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export function Tally() {
-  const { document } = useDocument();
+  const settings = useSettings();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
   const totals = plan?.totals;
@@ -49,7 +50,7 @@ export function Tally() {
   const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
   if (!totals) return <section className="tally" aria-label="Tally" />;
-  const spare = document.settings?.spare_pct ?? 3;
+  const spare = settings.spare_pct;
   const bundles = totals.bundles_order ?? 0;
   const bundlesOnly = bundles > 0 && !totals.bags_order;
   return (

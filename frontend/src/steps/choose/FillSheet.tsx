@@ -1,13 +1,14 @@
 import { Checkbox, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/types";
 import { decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
-import { METHODS } from "../../drawings/rack/shelves";
+import { headed } from "../../drawings/rack/shelves";
 import { NumberField } from "../../inputs/NumberField";
-import { useDocument, usePlanned } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
+import { useSettings } from "../../state/starts";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { fixed, useUnits } from "../../ui/units";
+import { fixed, MM_PER_IN, useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
 import { ByInches } from "./ByInches";
 import { ChartTable } from "./ChartTable";
@@ -20,6 +21,7 @@ type Method = NonNullable<Choice["method"]>;
 /** The way picked for this section in detail: old fill, method, product, depth, and the reading of its chart. */
 export function FillSheet() {
   const { document, section, job } = useDocument();
+  const { lists } = useView();
   const choice = document.choice?.[section.id];
   const open = (section.kind ?? "open_floor") === "open_floor";
   const method: Method = open ? (choice?.method ?? "top_up") : "enclosed_fill";
@@ -52,7 +54,7 @@ export function FillSheet() {
           <Select
             size="sm"
             label="How it is done"
-            data={METHODS.map(({ id, title }) => ({ value: id, label: title }))}
+            data={lists.methods.map(({ value, title }) => ({ value, label: headed(title) }))}
             value={method}
             allowDeselect={false}
             onChange={(to) =>
@@ -129,18 +131,19 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
   const units = useUnits();
   const choice = document.choice?.[section.id];
   const product = document.products?.find((p) => p.id === choice?.product);
-  const settings = (change: Partial<NonNullable<JobDocument["settings"]>>) =>
+  const settings = useSettings();
+  const setSettings = (change: Partial<NonNullable<JobDocument["settings"]>>) =>
     job.edit("a setting", (d) => {
       d.settings = { ...d.settings, ...change };
     });
   const needed = sectionPlan?.r_needed;
   const plain = sectionPlan?.r_needed_by_subtraction;
   const figures = plan?.figures;
-  const rule = document.settings?.chart_rule ?? "next_row";
+  const rule = settings.chart_rule;
   const byFlag = choice?.depth?.by === "installed_in";
   const bags = sectionPlan?.bags;
   const covers = sectionPlan?.bag_covers_ft2;
-  const perBag = covers && sectionPlan?.net_area_ft2 ? covers / sectionPlan.net_area_ft2 : null;
+  const raises = sectionPlan?.bag_raises_in;
   return (
     <Part title="Depth" aside={byFlag ? "set by hand" : "by the target"}>
       {needed !== null && needed !== undefined ? (
@@ -160,8 +163,8 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
       {covers ? (
         <p className="answer">
           One bag covers <b>{units.metric ? `${units.area(covers).value} m²` : `${fixed(covers, 1)} ft²`}</b> here
-          {perBag && sectionPlan?.installed_in
-            ? `, or ${units.metric ? `${fixed(perBag * sectionPlan.installed_in * 25.4, 1)} mm` : `${fixed(perBag * sectionPlan.installed_in, 2)} in`} over this whole floor`
+          {raises
+            ? `, or ${units.metric ? `${fixed(raises * MM_PER_IN, 1)} mm` : `${fixed(raises, 2)} in`} over this whole floor`
             : ""}
           .
           {bags?.field !== null && bags?.field !== undefined
@@ -181,7 +184,7 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
           { value: "next_row", label: "next row up" },
           { value: "interpolate", label: "interpolate" },
         ]}
-        onValue={(chart_rule) => settings({ chart_rule: chart_rule as "next_row" })}
+        onValue={(chart_rule) => setSettings({ chart_rule: chart_rule as "next_row" })}
         note={
           rule === "next_row" ? "What the label can prove." : "Thickness and weight in proportion between two rows."
         }
@@ -190,16 +193,16 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
         label="Spare"
         unit="%"
         path="settings.spare_pct"
-        value={document.settings?.spare_pct ?? 3}
+        value={settings.spare_pct}
         least={0}
         most={100}
-        onValue={(v) => settings({ spare_pct: v ?? 0 })}
+        onValue={(v) => setSettings({ spare_pct: v ?? 0 })}
       />
       <Checkbox
         size="sm"
         label="Leave the joists' width out where all new fill lies between them"
         checked={document.settings?.deduct_framing ?? false}
-        onChange={(event) => settings({ deduct_framing: event.currentTarget.checked })}
+        onChange={(event) => setSettings({ deduct_framing: event.currentTarget.checked })}
       />
       {product?.chart ? <ChartTable product={product} r={sectionPlan?.r_added ?? null} /> : null}
     </Part>

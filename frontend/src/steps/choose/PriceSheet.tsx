@@ -3,6 +3,7 @@ import type { Book } from "../../api/types";
 import { money, perArea } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
+import { bookOf } from "../../state/starts";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { fixed, useUnits } from "../../ui/units";
@@ -18,7 +19,8 @@ export function PriceSheet() {
   const cost = plan?.cost;
   const saving = plan?.saving;
   const book = document.book;
-  const currency = book?.currency ?? "$";
+  const kept = bookOf(lists, book);
+  const currency = kept.currency;
   const edit = (change: Partial<Book>) =>
     job.edit("the price book", (d) => {
       d.book = { ...d.book, ...change };
@@ -42,12 +44,12 @@ export function PriceSheet() {
               ))}
               <tr>
                 <th scope="row">Overhead</th>
-                <td>{document.book?.overhead_pct ?? 15} %</td>
+                <td>{kept.overhead_pct} %</td>
                 <td>{money(cost.overhead, cost.currency)}</td>
               </tr>
               <tr>
                 <th scope="row">Margin</th>
-                <td>{document.book?.margin_pct ?? 20} % of the price</td>
+                <td>{kept.margin_pct} % of the price</td>
                 <td>{money(cost.margin, cost.currency)}</td>
               </tr>
               <tr className="sum">
@@ -143,7 +145,7 @@ export function PriceSheet() {
             label="Overhead"
             unit="%"
             path="book.overhead_pct"
-            value={book?.overhead_pct ?? 15}
+            value={kept.overhead_pct}
             least={0}
             most={90}
             onValue={(v) => edit({ overhead_pct: v ?? 0 })}
@@ -152,7 +154,7 @@ export function PriceSheet() {
             label="Margin, of the price"
             unit="%"
             path="book.margin_pct"
-            value={book?.margin_pct ?? 20}
+            value={kept.margin_pct}
             least={0}
             most={90}
             onValue={(v) => edit({ margin_pct: v ?? 0 })}

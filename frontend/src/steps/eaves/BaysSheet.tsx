@@ -2,6 +2,7 @@ import type { JobDocument } from "../../api/types";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
+import { useSettings } from "../../state/starts";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
@@ -10,23 +11,22 @@ import { GapSlider } from "./GapSlider";
 
 type Settings = NonNullable<JobDocument["settings"]>;
 
-const FOAM_THICKNESS_IN = 1;
-
 /** Which bays get a baffle, of what, and what that comes to run by run. */
 export function BaysSheet() {
-  const { document, section, job } = useDocument();
+  const { section, job } = useDocument();
   const { sectionPlan, drawing, plan } = usePlanned();
   const { lists } = useView();
   const units = useUnits();
-  const settings = document.settings ?? {};
+  const settings = useSettings();
   const set = (change: Partial<Settings>) =>
     job.edit("a setting", (d) => {
       d.settings = { ...d.settings, ...change };
     });
   const eaves = sectionPlan?.eaves ?? [];
   const side = (edge: number) => drawing?.sections.find((s) => s.id === section.id)?.edges[edge]?.side ?? "";
-  const kind = settings.baffle_kind ?? "thin_chute";
+  const kind = settings.baffle_kind;
   const foam = kind === "rigid_foam";
+  const startOf = (baffle: string) => lists.baffle_kinds[baffle]?.start_thickness_in ?? 0;
   const inches = (v: number) => `${units.depth(v).value} ${units.depth(v).unit}`;
   if (!(drawing?.sections ?? []).some((s) => s.runs.length))
     return (
@@ -40,7 +40,7 @@ export function BaysSheet() {
       <Part title="Which bays get a baffle">
         <Pick
           label="Rule"
-          value={settings.baffle_rule ?? "every_bay"}
+          value={settings.baffle_rule}
           options={[
             { value: "every_bay", label: "every bay" },
             { value: "vented_bays", label: "vented bays" },
@@ -60,7 +60,7 @@ export function BaysSheet() {
             </thead>
             <tbody>
               {plan.schools.map((school) => {
-                const here = school.rule === (settings.baffle_rule ?? "every_bay");
+                const here = school.rule === settings.baffle_rule;
                 return (
                   <tr key={school.rule} className={here ? "here" : undefined}>
                     <th scope="row">{school.title}</th>
@@ -94,7 +94,7 @@ export function BaysSheet() {
           onValue={(baffle_kind) =>
             set({
               baffle_kind: baffle_kind as "card",
-              baffle_thickness_in: baffle_kind === "rigid_foam" ? settings.baffle_thickness_in || FOAM_THICKNESS_IN : 0,
+              baffle_thickness_in: startOf(baffle_kind) ? settings.baffle_thickness_in || startOf(baffle_kind) : 0,
             })
           }
           note={lists.baffle_kinds[kind]?.about}
@@ -106,14 +106,14 @@ export function BaysSheet() {
               label="Foam thickness"
               kind="in"
               path="settings.baffle_thickness_in"
-              value={settings.baffle_thickness_in ?? 0}
+              value={settings.baffle_thickness_in}
               most={12}
               onValue={(v) => set({ baffle_thickness_in: v })}
             />
             <NumberField
               label="R per inch"
               path="settings.baffle_r_per_in"
-              value={settings.baffle_r_per_in ?? 5}
+              value={settings.baffle_r_per_in}
               least={0.5}
               most={10}
               hint="by its label"
@@ -123,7 +123,7 @@ export function BaysSheet() {
         ) : (
           <Pick
             label="Wind block"
-            value={settings.wind_block ?? "integral"}
+            value={settings.wind_block}
             options={[
               { value: "integral", label: "bent from the baffle" },
               { value: "separate", label: "separate piece" },
@@ -136,7 +136,7 @@ export function BaysSheet() {
             label="Piece length"
             kind="in"
             path="settings.baffle_piece_in"
-            value={settings.baffle_piece_in ?? 48}
+            value={settings.baffle_piece_in}
             least={12}
             most={120}
             hint={foam ? "pieces butt" : "2 in lap"}
@@ -169,7 +169,7 @@ export function BaysSheet() {
           <NumberField
             label={foam ? "Screws a piece" : "Staples a piece"}
             path="settings.staples_per_piece"
-            value={settings.staples_per_piece ?? 6}
+            value={settings.staples_per_piece}
             least={0}
             most={100}
             whole

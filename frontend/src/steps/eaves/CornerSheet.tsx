@@ -129,7 +129,7 @@ export function CornerSheet() {
           <TemperatureField
             label="Room"
             path="corner.room_f"
-            value={facts.room_f ?? 70}
+            value={facts.room_f ?? lists.corner.room_f ?? null}
             least={40}
             most={100}
             onValue={(v) => v !== null && set({ room_f: v })}
@@ -169,7 +169,7 @@ export function CornerSheet() {
           label="Wall under the plate"
           unit="R"
           path="corner.wall_r"
-          value={facts.wall_r ?? 13}
+          value={facts.wall_r ?? lists.corner.wall_r}
           least={0.5}
           most={100}
           onValue={(v) => v !== null && set({ wall_r: v })}

@@ -1,14 +1,15 @@
 import { MeasureField } from "../../inputs/MeasureField";
 import { useDocument } from "../../state/context";
+import { useSettings } from "../../state/starts";
 import { useUnits } from "../../ui/units";
 
 const [LEAST_IN, MOST_IN, STEP_IN] = [0.5, 3, 0.125];
 
 /** The air gap under the deck: dragged or typed. */
 export function GapSlider() {
-  const { document, job } = useDocument();
+  const { job } = useDocument();
   const units = useUnits();
-  const value = document.settings?.vent_gap_in ?? 1.5;
+  const value = useSettings().vent_gap_in;
   const set = (vent_gap_in: number, merge = false) =>
     job.edit(
       "the air gap",

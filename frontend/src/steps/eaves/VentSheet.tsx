@@ -1,7 +1,7 @@
 import { Button, Checkbox, CloseButton, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
-import { useDocument, usePlanned } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
@@ -18,6 +18,7 @@ const KINDS = [
 /** Vent area: what the attic needs against what its vents give, on which conditions, and what would make it up. */
 export function VentSheet() {
   const { document, section, job } = useDocument();
+  const { lists } = useView();
   const { sectionPlan, plan } = usePlanned();
   const units = useUnits();
   const vents = (document.vents ?? [])
@@ -182,7 +183,7 @@ export function VentSheet() {
             job.edit("adding a vent", (d) => {
               d.vents = [
                 ...(d.vents ?? []),
-                { kind: "roof", position: "high", section: section.id, nfa_in2: 50, count: 1 },
+                { kind: "roof", position: "high", section: section.id, nfa_in2: lists.vent_nfa_in2.roof, count: 1 },
               ];
             })
           }

@@ -1,5 +1,5 @@
 import { Button, Select } from "@mantine/core";
-import type { LayerDocument } from "../../api/types";
+import type { ChoiceLists, LayerDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
@@ -8,27 +8,16 @@ import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
 
-export const MATERIALS = [
-  { value: "glass_batt", label: "glass batts" },
-  { value: "mineral_wool_batt", label: "mineral wool batts" },
-  { value: "glass_loose", label: "glass, loose" },
-  { value: "cellulose_loose", label: "cellulose, loose" },
-  { value: "mineral_wool_loose", label: "mineral wool, loose" },
-  { value: "wood_fiber_loose", label: "wood fiber, loose" },
-  { value: "unknown_loose", label: "old loose fill, unknown" },
-];
-const CONDITIONS = [
-  { value: "sound", label: "sound" },
-  { value: "dusty", label: "dusty (R × 0.95)" },
-  { value: "matted", label: "matted (R × 0.85)" },
-  { value: "wet", label: "wet (no R)" },
-  { value: "fouled", label: "fouled (no R)" },
-];
 const FACINGS = [
   { value: "none", label: "none" },
   { value: "down", label: "down, to the ceiling" },
   { value: "up", label: "up" },
 ];
+/** A condition with what it leaves of the R: sound leaves all of it. */
+const conditionSaid = ({ value, title, multiplier }: ChoiceLists["conditions"][number]) => ({
+  value,
+  label: multiplier === 1 ? title : multiplier === 0 ? `${title} (no R)` : `${title} (R × ${multiplier})`,
+});
 const GRADES = ["snug", "minor", "gappy", "tented"];
 const MOST_LAYERS = 20;
 
@@ -98,7 +87,7 @@ function Layer({ layer, index, count }: { layer: LayerDocument; index: number; c
       <Select
         size="sm"
         label="Kind"
-        data={MATERIALS}
+        data={lists.materials.map(({ value, title }) => ({ value, label: title }))}
         value={layer.material ?? null}
         allowDeselect={false}
         onChange={(material) => set({ material: material as LayerDocument["material"] })}
@@ -164,7 +153,7 @@ function Layer({ layer, index, count }: { layer: LayerDocument; index: number; c
         <Select
           size="sm"
           label="Condition"
-          data={CONDITIONS}
+          data={lists.conditions.map(conditionSaid)}
           value={layer.condition ?? "sound"}
           allowDeselect={false}
           onChange={(condition) => set({ condition: condition as LayerDocument["condition"] })}

@@ -7,6 +7,7 @@ import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { PlaceFields } from "../../inputs/PlaceFields";
 import { useDocument, usePlanned, useView } from "../../state/context";
+import { useBayStarts } from "../../state/starts";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { DxfImport } from "./DxfImport";
@@ -93,6 +94,7 @@ export function OutlineSheet() {
 }
 
 function Walls() {
+  const starts = useBayStarts();
   const { document, section, sectionIndex, editSection } = useDocument();
   const { drawing } = usePlanned();
   const drawn = drawing?.sections.find((s) => s.id === section.id);
@@ -137,7 +139,7 @@ function Walls() {
             <button
               type="button"
               className="link"
-              onClick={() => editSection("a new corner", (s, job) => insertCorner(job, s, i))}
+              onClick={() => editSection("a new corner", (s, job) => insertCorner(job, s, i, starts))}
             >
               put a corner into it
             </button>
@@ -150,6 +152,7 @@ function Walls() {
 
 /** One corner: where it is, and out with it. */
 export function Corner({ index }: { index: number }) {
+  const starts = useBayStarts();
   const { section, sectionIndex, editSection } = useDocument();
   const { pick } = useView();
   const corner = section.outline_ft[index];
@@ -168,7 +171,7 @@ export function Corner({ index }: { index: number }) {
         disabled={section.outline_ft.length <= 3}
         title={section.outline_ft.length <= 3 ? "An outline has three corners at least" : undefined}
         onClick={() => {
-          editSection("taking a corner out", (s, job) => void removeCorner(job, s, index));
+          editSection("taking a corner out", (s, job) => void removeCorner(job, s, index, starts));
           pick(null);
         }}
       >

@@ -13,6 +13,7 @@ from ...core.money.saving import Fuel
 from ...core.plan.opinions import Opinion
 from ...core.target.scale import CodeLine
 from ...job.book import Book
+from ...job.choice import CornerFacts, Settings
 from ...job.product import Product
 
 
@@ -25,14 +26,34 @@ class ZoneLine(BaseModel):
     description: str
 
 
+class Titled(BaseModel):
+    """A word of the job document, and how it reads in a list."""
+
+    value: str
+    title: str
+
+
+class FillCondition(Titled):
+    """A condition of old fill and what is left of its R."""
+
+    multiplier: float
+
+
 class ChoiceLists(BaseModel):
-    """What the screens offer to pick from, with the core's defaults beside it."""
+    """What the screens offer to pick from, with the core's defaults beside it: settings, corner, book as a job without
+    any of its own has them."""
 
     zones: list[ZoneLine]
     editions: list[str]
     code_table: dict[str, list[CodeLine]]
     contact_void_pct: dict[str, float]
     r_per_in: dict[str, float]
+    materials: list[Titled]
+    conditions: list[FillCondition]
+    methods: list[Titled]
+    vent_nfa_in2: dict[str, float]
+    settings: Settings
+    corner: CornerFacts
     hazards: dict[str, Stop]
     standing_cautions: list[str]
     features: dict[str, FeatureKind]

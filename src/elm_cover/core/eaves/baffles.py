@@ -20,10 +20,11 @@ NEAR_IN = 1e-6
 
 @dataclass(frozen=True)
 class BaffleKind:
-    """How a kind is called, and what to mind with it."""
+    """How a kind is called, what to mind with it, and how thick it is to start with, in: thin kinds take no room."""
 
     title: str
     about: str
+    start_thickness_in: float = 0.0
 
 
 KINDS = {
@@ -32,6 +33,7 @@ KINDS = {
     FOAM: BaffleKind(
         "rigid foam, cut on site",
         "Spacers keep the gap; its R counts along the slope; seal its edges. Foam may need an ignition barrier: local rule.",
+        1.0,
     ),
 }
 

@@ -106,6 +106,7 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
         heat=_shares(section, parts),
         bags=taken.bags,
         bag_covers_ft2=laid.bag_covers_ft2,
+        bag_raises_in=_bag_raises_in(parts),
         product=section.choice.product.id if section.choice and section.choice.product else None,
         eaves=eaves,
         ventilation=section_vents(section, site.area_ft2, site.rows, notes),
@@ -159,6 +160,14 @@ def _eaves(section: SectionInput, parts: Parts, notes: Notebook) -> tuple[EavePl
     if laid.stack is not None:
         flag_eaves(section, site, plans, laid.stack.depth_in, notes)
     return tuple(plans)
+
+
+def _bag_raises_in(parts: Parts) -> float | None:
+    """How much one bag adds over the whole net floor on the day, in; None where nothing is blown."""
+    laid, net_ft2 = parts.laid, parts.site.net_ft2
+    if laid.bag_covers_ft2 is None or laid.fill is None or net_ft2 <= 0:
+        return None
+    return laid.fill.installed_in * laid.bag_covers_ft2 / net_ft2
 
 
 def _by_inches(parts: Parts) -> ByInches | None:

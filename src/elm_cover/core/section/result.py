@@ -57,6 +57,7 @@ class SectionPlan:
     load_limit_psf: float | None = None
     bags: Bags = field(default_factory=Bags)
     bag_covers_ft2: float | None = None
+    bag_raises_in: float | None = None
     product: str | None = None
     eaves: tuple[EavePlan, ...] = ()
     ventilation: Ventilation = field(default_factory=Ventilation)
