@@ -11,7 +11,7 @@ demo: .build/runtime .build/web
 
 test: .build/dev .build/web chromium
 	cd frontend && npm run --silent test
-	$(BIN)/python -m pytest $(TESTS)
+	$(BIN)/python -m pytest -n auto --dist loadgroup $(TESTS)
 
 check: .build/dev .build/node
 	$(BIN)/ruff check .

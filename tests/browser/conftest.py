@@ -24,6 +24,35 @@ expect.set_options(timeout=15_000)
 SIZES = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
 
 
+# Counts what the page has asked of the server and is still waiting for.
+COUNT_REQUESTS = """
+window.__waiting = 0;
+const asked = window.fetch;
+window.fetch = (...what) => {
+  window.__waiting += 1;
+  return asked(...what).finally(() => { window.__waiting -= 1; });
+};
+"""
+# Done when nothing is asked for and the page has not changed for so many ms: longer than its fields wait before they ask.
+SETTLED = """
+(quiet_ms) => new Promise((done, late) => {
+  const began = performance.now();
+  let changed = began;
+  const watch = new MutationObserver(() => { changed = performance.now(); });
+  watch.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+  const look = () => {
+    const now = performance.now();
+    if (window.__waiting) changed = now;
+    if (now - began > 20000) { watch.disconnect(); late(new Error("the page does not come to rest")); }
+    else if (now - changed < quiet_ms) requestAnimationFrame(look);
+    else { watch.disconnect(); done(true); }
+  };
+  requestAnimationFrame(look);
+})
+"""
+FIELDS_WAIT_MS = 220
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with chromium() as opened:
@@ -74,6 +103,7 @@ def page(browser: Browser, server: Served, request: pytest.FixtureRequest) -> It
     """A page at the desk, or at the size the test asks for; fails on anything in the console but a refused request."""
     size = request.getfixturevalue("size") if "size" in request.fixturenames else "desk"
     context = browser.new_context(viewport=SIZES[size], accept_downloads=True, has_touch=size == "phone")
+    context.add_init_script(COUNT_REQUESTS)
     opened = context.new_page()
     opened.set_default_timeout(20_000)
     said: list[str] = []
@@ -107,6 +137,11 @@ def open_demo(page: Page, step: str = "Measure", name: str = "9 Quarry Loop") ->
 def figure(page: Page, name: str) -> Any:
     """The large text of a tally cell."""
     return page.locator(".tally .cell", has=page.get_by_text(name, exact=True)).locator("b")
+
+
+def settled(page: Page, quiet_ms: float = FIELDS_WAIT_MS) -> None:
+    """Waits until the page has come to rest: nothing asked for, nothing changing."""
+    page.evaluate(SETTLED, quiet_ms)
 
 
 def saved(page: Page) -> None:

@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import figure, open_demo, part
+from tests.browser.conftest import figure, open_demo, part, settled
 
 STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves")
 PARTS = ("floor", "old fill", "obstacles", "walk-over")
@@ -69,13 +69,13 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
         for name in PARTS_OF.get(step, ("",)):
             if name:
                 part(page, name)
-            page.wait_for_timeout(300)
+            settled(page)
             assert axe(page) == [], (step, name)
     if size == "phone":
         page.locator(".tabs").get_by_text("Cut").click()
     else:
         page.keyboard.press("?")
-    page.wait_for_timeout(400)
+    settled(page)
     assert axe(page) == []
 
 
@@ -89,7 +89,7 @@ def test_the_reading_page_is_open_to_all(page: Page, size: str) -> None:
 @pytest.mark.parametrize("job", ["9 Quarry Loop", "3 Weir Bank", "17 Tannery Hill"])
 def test_labels_stay_clear_in_every_part_of_every_demo_job(page: Page, size: str, job: str) -> None:
     open_demo(page, "Look over", job)
-    page.wait_for_timeout(300)
+    settled(page)
     assert page.evaluate(CLASHES) == []
     page.get_by_role("navigation").get_by_role("link", name="Measure").click()
     names = page.evaluate("[...document.querySelectorAll('.floor .other')].map(e => e.getAttribute('aria-label'))")
@@ -98,7 +98,7 @@ def test_labels_stay_clear_in_every_part_of_every_demo_job(page: Page, size: str
             page.get_by_role("button", name=name, exact=True).press("Enter")
         for measured in PARTS:
             part(page, measured)
-            page.wait_for_timeout(150)
+            settled(page)
             assert page.evaluate(CLASHES) == [], (name, measured)
         if name:
             break  # one more section is enough for a job
@@ -110,11 +110,11 @@ def test_labels_never_lie_across_lines_or_each_other(page: Page, size: str) -> N
     for metric, view in itertools.product((False, True), views):
         if size == "phone":
             page.locator(".tabs").get_by_text("Floor").click()
-            page.wait_for_timeout(150)
+            settled(page)
             assert page.evaluate(CLASHES) == []
             page.locator(".tabs").get_by_text("Cut").click()
         page.locator(".cut-view").get_by_text(view).click()
-        page.wait_for_timeout(150)
+        settled(page)
         assert page.evaluate(CLASHES) == [], (metric, view)
         if view == views[-1]:
             page.get_by_role("heading", name="Measure", exact=True).click()
@@ -126,7 +126,7 @@ def test_labels_stay_clear_wherever_the_cut_is(page: Page) -> None:
     page.keyboard.press("c")
     for _ in range(12):
         page.keyboard.press("ArrowRight")
-        page.wait_for_timeout(60)
+        settled(page, 40)
         assert page.evaluate(CLASHES) == []
 
 
@@ -163,7 +163,7 @@ def test_text_and_targets_are_large_enough(page: Page, size: str) -> None:
         for name in PARTS_OF.get(step, ("",)):
             if name:
                 part(page, name)
-            page.wait_for_timeout(200)
+            settled(page)
             assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}, (step, name)
     if size == "phone":
         page.locator(".tabs").get_by_text("Cut").click()

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved
+from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, settled
 from tests.browser.test_access import CLASHES
 
 
@@ -207,7 +207,7 @@ def test_figures_on_the_isotherms_stay_clear(page: Page, size: str, job: str) ->
     page.locator(".isotherm").first.wait_for()
     for view in ("A end", "B end"):
         page.locator(".cut-view").get_by_text(view).click()
-        page.wait_for_timeout(200)
+        settled(page)
         assert page.evaluate(CLASHES) == [], view
 
 

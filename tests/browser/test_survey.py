@@ -11,7 +11,7 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 
 from elm_cover.core.hazards.stops import STOPS
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, section
+from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, section, settled
 
 
 def tap(page: Page, east: float, north: float) -> None:
@@ -178,7 +178,7 @@ def test_a_corner_is_dragged_typed_put_in_and_taken_out(page: Page, server: Serv
 def test_readings_and_signs_are_moved_by_keys_alone(page: Page, server: Served) -> None:
     open_demo(page, "Measure", "3 Weir Bank")
     part(page, "old fill")
-    page.wait_for_timeout(200)
+    settled(page)
     page.get_by_role("heading", name="Measure", exact=True).click()
     page.keyboard.press("o")
     first = page.locator(".floor .handle").first

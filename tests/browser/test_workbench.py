@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from elm_cover.cli import main
 from elm_cover.formats.product_library import library
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved
+from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, settled
 from tests.browser.test_access import CLASHES
 
 
@@ -246,7 +246,7 @@ def test_any_outline_is_drawn_and_planned(page: Page, server: Served) -> None:
     expect(figure(page, "floor")).to_have_text("1,028")
     page.get_by_role("navigation").get_by_role("link", name="Measure").click()
     expect(page.locator(".walls > li")).to_have_count(6)
-    page.wait_for_timeout(200)
+    settled(page)
     assert page.evaluate(CLASHES) == []
 
 

@@ -10,7 +10,6 @@ import subprocess
 import sys
 import textwrap
 import threading
-import time
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -174,9 +173,9 @@ def test_kill_9_during_saves_loses_nothing_acknowledged(tmp_path: Path) -> None:
         [sys.executable, "-c", script, str(tmp_path), json.dumps(attic())], stdout=subprocess.PIPE, text=True
     )
     assert writer.stdout is not None
-    time.sleep(1.5)
+    lines = [writer.stdout.readline().strip() for _ in range(12)]
     os.kill(writer.pid, signal.SIGKILL)
-    lines = writer.stdout.read().split()
+    lines += writer.stdout.read().split()
     writer.wait()
     job_id, acknowledged = lines[0], int(lines[-1])
     assert acknowledged > 3
