@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
 from typing import Any
 
 from flask import Flask, Response, jsonify, request
@@ -62,75 +63,58 @@ def faulty(faults: list[Fault]) -> Response:
     return problem(422, "Not accepted as it is", detail, errors=found)
 
 
+def _stale_save(error: StaleSaveError) -> Response:
+    current = error.current
+    stored = {
+        "id": current.id,
+        "revision": current.revision,
+        "saved_at": current.saved_at,
+        "document": current.document,
+    }
+    detail = "Your version was not stored. The stored one is in “current”."
+    response = problem(412, "Saved by somebody else in between", detail, current=stored)
+    response.set_etag(str(current.saves))
+    return response
+
+
+def _stale_firm(error: StaleFirmError) -> Response:
+    detail = "Yours was not kept. What is kept now is in “current”."
+    response = problem(412, "Kept by somebody else in between", detail, current=error.current.document)
+    response.set_etag(str(error.current.saves))
+    return response
+
+
+def _database(error: OperationalError) -> Response:
+    log.error("the database refused: %s", error)
+    return problem(507, "Not stored", f"The data folder cannot take it: {error}")
+
+
+def _unexpected(error: Exception) -> Response:
+    log.exception("unexpected error")
+    return problem(500, "Something went wrong here", "It is in the program's log. What you entered is not lost.")
+
+
+# What each error becomes, the nearest class first; none shows a trace.
+ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
+    (JobError, lambda error: faulty(list(error.faults))),
+    (NoSuchJobError, lambda _: problem(404, "No such job", "It may be in the bin, or never was.")),
+    (
+        NoSuchRevisionError,
+        lambda _: problem(404, "No such revision", "The job's history has no revision of that number."),
+    ),
+    (NoSuchPaperError, lambda _: problem(404, "No such paper", "No paper of that number was issued for the job.")),
+    (NoSuchPhotoError, lambda _: problem(404, "No such photo", "No photo of that name is stored here.")),
+    (StaleSaveError, _stale_save),
+    (StaleFirmError, _stale_firm),
+    (RecursionError, lambda _: problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")),
+    (StoreError, lambda error: problem(507, "Not stored", str(error))),
+    (OperationalError, _database),
+    (HTTPException, lambda error: problem(error.code or 500, error.name, error.description)),
+    (Exception, _unexpected),
+)
+
+
 def handle_problems(app: Flask) -> None:
-    """Every error of the API becomes a problem; none shows a trace."""
-
-    @app.errorhandler(JobError)
-    def _job(error: JobError) -> Response:
-        return faulty(list(error.faults))
-
-    @app.errorhandler(NoSuchJobError)
-    def _no_job(error: NoSuchJobError) -> Response:
-        return problem(404, "No such job", "It may be in the bin, or never was.")
-
-    @app.errorhandler(NoSuchRevisionError)
-    def _no_revision(error: NoSuchRevisionError) -> Response:
-        return problem(404, "No such revision", "The job's history has no revision of that number.")
-
-    @app.errorhandler(NoSuchPaperError)
-    def _no_paper(error: NoSuchPaperError) -> Response:
-        return problem(404, "No such paper", "No paper of that number was issued for the job.")
-
-    @app.errorhandler(NoSuchPhotoError)
-    def _no_photo(error: NoSuchPhotoError) -> Response:
-        return problem(404, "No such photo", "No photo of that name is stored here.")
-
-    @app.errorhandler(StaleSaveError)
-    def _stale(error: StaleSaveError) -> Response:
-        current = error.current
-        response = problem(
-            412,
-            "Saved by somebody else in between",
-            "Your version was not stored. The stored one is in “current”.",
-            current={
-                "id": current.id,
-                "revision": current.revision,
-                "saved_at": current.saved_at,
-                "document": current.document,
-            },
-        )
-        response.set_etag(str(current.saves))
-        return response
-
-    @app.errorhandler(StaleFirmError)
-    def _stale_firm(error: StaleFirmError) -> Response:
-        response = problem(
-            412,
-            "Kept by somebody else in between",
-            "Yours was not kept. What is kept now is in “current”.",
-            current=error.current.document,
-        )
-        response.set_etag(str(error.current.saves))
-        return response
-
-    @app.errorhandler(RecursionError)
-    def _deep(error: RecursionError) -> Response:
-        return problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")
-
-    @app.errorhandler(StoreError)
-    def _store(error: StoreError) -> Response:
-        return problem(507, "Not stored", str(error))
-
-    @app.errorhandler(OperationalError)
-    def _database(error: OperationalError) -> Response:
-        log.error("the database refused: %s", error)
-        return problem(507, "Not stored", f"The data folder cannot take it: {error}")
-
-    @app.errorhandler(HTTPException)
-    def _http(error: HTTPException) -> Response:
-        return problem(error.code or 500, error.name, error.description)
-
-    @app.errorhandler(Exception)
-    def _unexpected(error: Exception) -> Response:
-        log.exception("unexpected error")
-        return problem(500, "Something went wrong here", "It is in the program's log. What you entered is not lost.")
+    """Every error of the API becomes a problem."""
+    for kind, answer in ANSWERS:
+        app.register_error_handler(kind, answer)

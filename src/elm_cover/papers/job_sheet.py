@@ -143,47 +143,12 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
                 plain,
             )
         )
-    rows = [
-        [
-            "Section",
-            "Product",
-            "R to add",
-            "New fill",
-            "Settles to",
-            "Fill line",
-            "One bag",
-            "Bags by chart",
-            "Takes about",
-        ]
-    ]
-    rows += [_row(job, section) for section in result.sections if section.installed_in]
-    if len(rows) > 1:
-        story.append(_table(rows, width))
-    eaves = [
-        [
-            "Eave",
-            "Run",
-            "Bays",
-            "Baffles",
-            "Pieces",
-            "Chute",
-            "Wind block",
-            "Plugs",
-            "Staples",
-            "Over the plate",
-            "Full at",
-        ]
-    ]
-    several = len(result.sections) > 1
-    for section in result.sections:
-        outline = result.fields[section.id].outline_ft
-        for eave in section.eaves:
-            if eave.depth_at_plate_in is not None:
-                name = fitted(section.name or section.id, REGULAR, 7.5, EAVE_NAME_WIDE) if several else ""
-                where = ", ".join(filter(None, (edge_side(outline, eave.edge), name)))
-                eaves.append(_eave_row(where, eave))
-    if len(eaves) > 1:
-        story.append(_table(eaves, width))
+    rows = [_row(job, section) for section in result.sections if section.installed_in]
+    if rows:
+        story.append(_table([SECTION_HEADS, *rows], width))
+    eaves = _eave_rows(result)
+    if eaves:
+        story.append(_table([EAVE_HEADS, *eaves], width))
         story += [Paragraph(text, plain) for text in eave_lines(job, result)]
     story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
     story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
@@ -201,6 +166,45 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
         )
     )
     return story
+
+
+SECTION_HEADS = [
+    "Section",
+    "Product",
+    "R to add",
+    "New fill",
+    "Settles to",
+    "Fill line",
+    "One bag",
+    "Bags by chart",
+    "Takes about",
+]
+EAVE_HEADS = [
+    "Eave",
+    "Run",
+    "Bays",
+    "Baffles",
+    "Pieces",
+    "Chute",
+    "Wind block",
+    "Plugs",
+    "Staples",
+    "Over the plate",
+    "Full at",
+]
+
+
+def _eave_rows(result: Plan) -> list[list[str]]:
+    """A row for each eave whose section is known; the section's name where there are several."""
+    rows = []
+    several = len(result.sections) > 1
+    for section in result.sections:
+        outline = result.fields[section.id].outline_ft
+        for eave in section.eaves:
+            if eave.depth_at_plate_in is not None:
+                name = fitted(section.name or section.id, REGULAR, 7.5, EAVE_NAME_WIDE) if several else ""
+                rows.append(_eave_row(", ".join(filter(None, (edge_side(outline, eave.edge), name))), eave))
+    return rows
 
 
 def _flag(flag: Flag, style: ParagraphStyle) -> Paragraph:

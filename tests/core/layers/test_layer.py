@@ -34,11 +34,11 @@ def test_two_voided_layers_are_independent() -> None:
 
 @pytest.mark.parametrize(("condition", "r"), [("sound", 35.0), ("dusty", 33.25), ("matted", 29.75), ("wet", 0.0)])
 def test_condition_takes_its_share(condition: str, r: float) -> None:
-    assert old_layer("cellulose_loose", 10, None, condition, 0, False, None).r == pytest.approx(r)
+    assert old_layer("cellulose_loose", 10, None, condition).r == pytest.approx(r)
 
 
 def test_loose_glass_is_pressed_at_most_a_quarter() -> None:
-    loose = old_layer("glass_loose", 10, None, "sound", 0, False, None)
+    loose = old_layer("glass_loose", 10, None, "sound")
     assert pressed([loose], 1.2)[0].depth_in == pytest.approx(8.8)
     assert pressed([loose], 1.2)[0].r == pytest.approx(22.0)
     assert pressed([loose], 9.0)[0].depth_in == pytest.approx(7.5)

@@ -10,7 +10,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -149,17 +149,7 @@ def _arc_flow(lengths: Sequence[float], length: float, most: int) -> list[list[i
     items = sorted(demand, reverse=True)
     if items[0] > size:
         return None
-    reached = {0}
-    arcs: list[tuple[int, int, int]] = []
-    for item in items:  # in decreasing order along a piece: the same cuts in another order are the same piece
-        tails, seen = set(reached), set(reached)
-        for _ in range(demand[item]):
-            if not tails:
-                break
-            arcs += [(t, t + item, item) for t in sorted(tails) if t + item <= size]
-            tails = {t + item for t in tails if t + item <= size} - seen
-            seen |= tails
-        reached = seen
+    arcs, reached = _arcs(items, demand, size)
     if len(arcs) > MOST_ARCS:
         return None
     nodes = sorted(reached | {size})
@@ -199,6 +189,23 @@ def _arc_flow(lengths: Sequence[float], length: float, most: int) -> list[list[i
     if found.x is None:
         return None
     return _bins(np.round(found.x).astype(int), arcs, loss, lengths, size)
+
+
+def _arcs(items: Sequence[int], demand: Mapping[int, int], size: int) -> tuple[list[tuple[int, int, int]], set[int]]:
+    """Every cut as (from, to, item) along a piece of that size, and the places reached. Items in decreasing order: the
+    same cuts in another order are the same piece."""
+    reached = {0}
+    arcs: list[tuple[int, int, int]] = []
+    for item in items:
+        tails, seen = set(reached), set(reached)
+        for _ in range(demand[item]):
+            if not tails:
+                break
+            arcs += [(t, t + item, item) for t in sorted(tails) if t + item <= size]
+            tails = {t + item for t in tails if t + item <= size} - seen
+            seen |= tails
+        reached = seen
+    return arcs, reached
 
 
 def _bins(

@@ -151,55 +151,47 @@ def remedies_of(corner: Corner, chosen: Remedy | None, climate: Climate, facts: 
     for kind, about in REMEDIES.items():
         mine = chosen is not None and chosen.kind == kind
         mended = replace(corner, remedy=chosen if mine else remedy_of(kind))
-        found.append(_brings(corner, mended, climate, facts, kind, about.title, about.mind, chosen=mine))
+        found.append(_brings(corner, _Tried(mended, kind, about.title, about.mind, chosen=mine), climate, facts))
     eave = corner.eave
     tall = replace(eave, heel_in=facts.fill_line_in + eave.under_deck_in)
     if tall.heel_in > eave.heel_in:
         raised = replace(corner, eave=tall)
         mind = "Full depth over the plate; only where the roof is built new."
         possible = facts.new_construction
-        found.append(
-            _brings(
-                corner,
-                raised,
-                climate,
-                facts,
-                RAISED_HEEL,
-                "a raised heel",
-                mind,
-                possible=possible,
-                heel_in=tall.heel_in,
-            )
-        )
+        tried = _Tried(raised, RAISED_HEEL, "a raised heel", mind, possible=possible, heel_in=tall.heel_in)
+        found.append(_brings(corner, tried, climate, facts))
     return tuple(found)
 
 
-def _brings(
-    plain: Corner,
-    mended: Corner,
-    climate: Climate,
-    facts: EaveFacts,
-    kind: str,
-    title: str,
-    mind: str,
-    chosen: bool = False,
-    possible: bool = True,
-    heel_in: float | None = None,
-) -> RemedyBrings:
+@dataclass(frozen=True)
+class _Tried:
+    """A corner with a remedy, and what is said of that remedy."""
+
+    corner: Corner
+    kind: str
+    title: str
+    mind: str
+    chosen: bool = False
+    possible: bool = True
+    heel_in: float | None = None
+
+
+def _brings(plain: Corner, tried: _Tried, climate: Climate, facts: EaveFacts) -> RemedyBrings:
     """What a remedy brings against the corner without any."""
-    before, after = (solve_corner(one, climate.room_f, climate.design_f) for one in (plain, mended))
-    cold = solve_corner(mended, climate.room_f, climate.design_f, CORNER_FILM_R)
+    before, after = (solve_corner(one, climate.room_f, climate.design_f) for one in (plain, tried.corner))
+    cold = solve_corner(tried.corner, climate.room_f, climate.design_f, CORNER_FILM_R)
     ua = _ua(before.edge_flow - after.edge_flow, facts.run_ft, climate)
-    at_plate, mean = r_over_plate(mended)
+    at_plate, mean = r_over_plate(tried.corner)
+    remedy = tried.corner.remedy
     return RemedyBrings(
-        kind,
-        title,
-        mind,
-        chosen,
-        possible,
-        None if mended.remedy is None else mended.remedy.r_per_in,
-        None if mended.remedy is None else mended.remedy.reach_in,
-        min(facts.fill_line_in, max(0.0, mended.eave.room_at_plate_in)),
+        tried.kind,
+        tried.title,
+        tried.mind,
+        tried.chosen,
+        tried.possible,
+        None if remedy is None else remedy.r_per_in,
+        None if remedy is None else remedy.reach_in,
+        min(facts.fill_line_in, max(0.0, tried.corner.eave.room_at_plate_in)),
         at_plate,
         mean,
         season_btu(ua, facts.zone, facts.energy),
@@ -207,7 +199,7 @@ def _brings(
         None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy),
         cold.coldest_f,
         verdict(climate.humidity, *_limits(cold, climate)),
-        heel_in,
+        tried.heel_in,
     )
 
 

@@ -83,12 +83,7 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
     x, y = a[0] + unit[0] * s / 12, a[1] + unit[1] * s / 12
     inset = np.linspace(NEAR_FT, -NEAR_FT, count)  # so that the ends lie on the floor, not on its walls
     roof = roof_at(fields.outline_ft, fields.eaves, x + unit[0] * inset, y + unit[1] * inset)
-    shapes: list[dict[str, Any]] = [
-        shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)
-    ]
-    depths: dict[str, float | None] = dict.fromkeys(
-        ("old_in", "batts_in", "fill_line_in", "installed_in", "settled_in")
-    )
+    shapes = [shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)]
     ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
     stack = fields.stack or (Stack(fields.today, NO_FILL) if fields.today is not None else None)
     if stack is not None:
@@ -96,37 +91,12 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         if fields.stack is not None:
             dressed = dressing(fields.work, fields.eaves, roof.edge, roof.plane_in)
         lying = stack.at(roof.room_in, _old_along(fields, stack, x, y), dressed)
-        old, top = lying.under_in, lying.top_in
-        under = _under(stack, lying)
-        if under is not None:
-            shapes.append(shape("new_fill", [*polyline(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
-        base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(polyline(s, under)))
-        if stack.old_in > 0:
-            shapes.append(shape("old_fill", [*polyline(s, lying.old_in), *base], closed=True))
-        shapes += _batts(stack, lying, s)
-        if dressed is not None:
-            shapes += _remedy(lying.layers[len(stack.layers)].depth_in, s)
-        if stack.fill.installed_in > 0:
-            shapes.append(shape("new_fill", [*polyline(s, top), *reversed(polyline(s, old))], closed=True))
-            shapes.append(shape("settled", polyline(s, old + lying.new_settled_in)))
-            shapes.append(shape("top", polyline(s, top)))
-        depths["old_in"] = stack.old_in
-        if fields.stack is not None:
-            depths |= {
-                "batts_in": depth_of(stack.batts),
-                "fill_line_in": stack.depth_in,
-                "installed_in": stack.installed_in,
-                "settled_in": stack.settled_in,
-            }
-            for end in ends:
-                if end["eave"] is not None:
-                    shapes += edge_shapes(
-                        partial(place_along, end),
-                        fields.eaves[end["edge"]],
-                        stack.depth_in,
-                        fields.baffle,
-                        end["bay_cut"],
-                    )
+        shapes += _lying_shapes(stack, lying, s, dressed is not None)
+    if fields.stack is not None:
+        for end in ends:
+            if end["eave"] is not None:
+                place, eave = partial(place_along, end), fields.eaves[end["edge"]]
+                shapes += edge_shapes(place, eave, fields.stack.depth_in, fields.baffle, end["bay_cut"])
     shapes += deck_shapes(s, roof.plane_in, roof.edge, fields.eaves)
     for end in ends:
         shapes += wall_shapes(end, fields.eaves.get(end["edge"]))
@@ -142,8 +112,39 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
             "old": [layer.material for layer in (fields.today or ())],
             "batts": [layer.material for layer in (stack.batts if stack else ())],
         },
-        **depths,
+        **_depths(stack, fields.stack),
     }
+
+
+def _depths(stack: Stack | None, planned: Stack | None) -> dict[str, float | None]:
+    """The depths that are written beside the ruler; those of new fill None while none is planned."""
+    return {
+        "old_in": None if stack is None else stack.old_in,
+        "batts_in": None if planned is None else depth_of(planned.batts),
+        "fill_line_in": None if planned is None else planned.depth_in,
+        "installed_in": None if planned is None else planned.installed_in,
+        "settled_in": None if planned is None else planned.settled_in,
+    }
+
+
+def _lying_shapes(stack: Stack, lying: Lying, s: Floats, dressed: bool) -> list[dict[str, Any]]:
+    """What lies along the cut, from the ceiling up: fill under lifted batts, old fill, batts, work at the edge, new fill."""
+    shapes: list[dict[str, Any]] = []
+    old, top = lying.under_in, lying.top_in
+    under = _under(stack, lying)
+    if under is not None:
+        shapes.append(shape("new_fill", [*polyline(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
+    base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(polyline(s, under)))
+    if stack.old_in > 0:
+        shapes.append(shape("old_fill", [*polyline(s, lying.old_in), *base], closed=True))
+    shapes += _batts(stack, lying, s)
+    if dressed:
+        shapes += _remedy(lying.layers[len(stack.layers)].depth_in, s)
+    if stack.fill.installed_in > 0:
+        shapes.append(shape("new_fill", [*polyline(s, top), *reversed(polyline(s, old))], closed=True))
+        shapes.append(shape("settled", polyline(s, old + lying.new_settled_in)))
+        shapes.append(shape("top", polyline(s, top)))
+    return shapes
 
 
 def _old_along(fields: SectionFields, stack: Stack, x_ft: Floats, y_ft: Floats) -> Floats | None:

@@ -76,22 +76,20 @@ def old_layer(
     depth_in: float,
     r_label: float | None,
     condition: str,
-    void: float,
-    open_gaps: bool,
-    density_pcf: float | None,
+    density_pcf: float | None = None,
     label_in: float | None = None,
 ) -> Layer:
-    """A layer as it lies today: label or depth × default, then compression, then condition.
+    """A layer as it lies today, its voids apart: label or depth × default, then compression, then condition.
 
-    Raises KeyError without label or material.
+    depth_in: as it lies. r_label: sound R by its label, printed for label_in where it lies thinner than that now. Raises
+    KeyError without label or material. Source: handbook §5, order within a layer.
     """
     r_sound = labelled_r(material, depth_in, r_label)
     if label_in is not None and r_label is not None:
         r_sound = compressed_r(r_label, label_in, depth_in)
     density = density_pcf if density_pcf is not None else kind_of(material).density_pcf
-    return Layer(
-        material, depth_in, r_sound * CONDITION_MULTIPLIER[condition], void, open_gaps, density * depth_in / 12
-    )
+    weight = density * depth_in / 12
+    return Layer(material, depth_in, r_sound * CONDITION_MULTIPLIER[condition], weight_psf=weight)
 
 
 def topmost_loose(materials: Sequence[str | None]) -> int:

@@ -72,16 +72,10 @@ def _at_mean(layers: list[LayerInput], mean_in: float) -> list[LayerInput]:
 
 
 def _as_it_lies(layer: LayerInput) -> Layer:
-    return old_layer(
-        layer.material,
-        layer.depth_in or 0.0,
-        layer.r,
-        layer.condition,
-        layer.void,
-        layer.open,
-        layer.density_pcf,
-        layer.label_in,
+    lying = old_layer(
+        layer.material, layer.depth_in or 0.0, layer.r, layer.condition, layer.density_pcf, layer.label_in
     )
+    return replace(lying, void=layer.void, open=layer.open)
 
 
 def _layer_flags(layer: LayerInput, notes: Notebook) -> None:
