@@ -32,7 +32,16 @@ def asked(outline: Points, place: str) -> LayoutAsked:
     """One layer over an odd floor with a chimney in it."""
     batt = ACROSS if place == "across" else BETWEEN
     inside = shapely.Polygon(outline).contains(shapely.Polygon(CHIMNEY))
-    return LayoutAsked(outline, (CHIMNEY,) if inside else (), (), "y", 16, place, batt, (12.0, 10.0))
+    return LayoutAsked(
+        outline_ft=outline,
+        kept_out_ft=(CHIMNEY,) if inside else (),
+        eaves=(),
+        run="y",
+        spacing_in=16,
+        place=place,
+        batt=batt,
+        from_ft=(12.0, 10.0),
+    )
 
 
 def laid_afresh(outline: Points, place: str) -> Layout:

@@ -117,18 +117,34 @@ def _repeats(path: str, ids: Iterable[str | None]) -> Iterable[Fault]:
 
 def _dangling(job: Job) -> Iterable[Fault]:
     """Repeated ids, and names of sections, edges or products that the job does not have."""
-    sections = {section.id: section for section in job.sections}
-    products = {product.id: product for product in job.products}
-    known_sections = ", ".join(sections) or "none yet"
+    yield from _repeated(job)
+    yield from _lost_sections(job)
+    yield from _lost_edges(job)
+    yield from _lost_choices(job)
+
+
+def _repeated(job: Job) -> Iterable[Fault]:
     for path in ("hazards", "contact", "holes_expected", "photos", "accesses", "vents", "products", "sections"):
         yield from _repeats(path, (item.id for item in getattr(job, path)))
     for s, section in enumerate(job.sections):
         for path in ("edges", "holes", "existing", "readings", "features"):
             yield from _repeats(f"sections[{s}].{path}", (item.id for item in getattr(section, path) or ()))
+
+
+def _known_sections(job: Job) -> str:
+    return ", ".join(section.id for section in job.sections) or "none yet"
+
+
+def _lost_sections(job: Job) -> Iterable[Fault]:
+    ids = {section.id for section in job.sections}
     for path in ("accesses", "vents", "photos", "contact"):
         for i, item in enumerate(getattr(job, path)):
-            if item.section is not None and item.section not in sections:
-                yield Fault(f"{path}[{i}].section", f"no section “{item.section}”; allowed: {known_sections}")
+            if item.section is not None and item.section not in ids:
+                yield Fault(f"{path}[{i}].section", f"no section “{item.section}”; allowed: {_known_sections(job)}")
+
+
+def _lost_edges(job: Job) -> Iterable[Fault]:
+    sections = {section.id: section for section in job.sections}
     for i, vent in enumerate(job.vents):
         owner = sections.get(vent.section or "")
         if vent.edge is None or owner is None:
@@ -137,11 +153,15 @@ def _dangling(job: Job) -> Iterable[Fault]:
             yield Fault(f"vents[{i}].edge", f"edges go from 0 to {len(owner.edges) - 1}")
         if isinstance(vent.edge, str) and all(edge.id != vent.edge for edge in owner.edges):
             yield Fault(f"vents[{i}].edge", f"no edge “{vent.edge}” in the section “{owner.id}”")
+
+
+def _lost_choices(job: Job) -> Iterable[Fault]:
+    ids, products = {section.id for section in job.sections}, {product.id for product in job.products}
     for name, choice in job.choice.items():
-        if name not in sections:
-            yield Fault(f"choice.{name}", f"no section “{name}”; allowed: {known_sections}")
+        if name not in ids:
+            yield Fault(f"choice.{name}", f"no section “{name}”; allowed: {_known_sections(job)}")
         for field in ("product", "between"):
             asked = getattr(choice, field)
             if asked is not None and asked not in products:
-                known = ", ".join(products) or "none yet"
+                known = ", ".join(product.id for product in job.products) or "none yet"
                 yield Fault(f"choice.{name}.{field}", f"no product “{asked}” in this job; allowed: {known}")

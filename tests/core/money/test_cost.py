@@ -33,7 +33,9 @@ def test_a_price_worked_by_hand() -> None:
     job = read_job(attic())
     book = book_input(job)
     products = {product.id: product_input(product) for product in job.products}
-    q = Quantities(1000, {"c1": 33.876}, {"cellulose_loose": 33.876 * 25}, baffles=20, baffle_pieces=40)
+    q = Quantities(
+        area_ft2=1000, packs={"c1": 33.876}, blown_lb={"cellulose_loose": 33.876 * 25}, baffles=20, baffle_pieces=40
+    )
     cost = cost_of(q, products, 3, book)
     material = 35 * 25 * 0.62 + 40 * 2.4
     person_hours = 1.5 * 2 + 2 * 33.876 * 25 / 1750 + 20 / 10

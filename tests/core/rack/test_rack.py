@@ -135,7 +135,11 @@ def options(sections: int, ways: int) -> dict[str, list[Option]]:
     found: dict[str, list[Option]] = {}
     for s, w in itertools.product(range(sections), range(ways)):
         name = POOL[w % 4].id
-        q = Quantities(500, {name: 3.3 + 2.1 * s + 1.7 * w % 3}, {POOL[w % 4].kind or "": 100 + 60 * s + 40 * w})
+        q = Quantities(
+            area_ft2=500,
+            packs={name: 3.3 + 2.1 * s + 1.7 * w % 3},
+            blown_lb={POOL[w % 4].kind or "": 100 + 60 * s + 40 * w},
+        )
         load, depth = 0.8 + 0.31 * ((w + s) % 4), 12 + (3 * w + s) % 7
         found.setdefault(f"s{s}", []).append(Option(f"w{w}", q, load, load / 2.2, depth, 300 + 50 * s))
     return found

@@ -25,10 +25,12 @@ class BattProduct:
 
     @property
     def piece_ft2(self) -> float:
+        """Area of a piece, ft²."""
         return self.width_in * self.length_in / 144
 
     @property
     def bundle_ft2(self) -> float:
+        """Area of all pieces of a bundle, ft²."""
         return self.piece_ft2 * self.pieces_per_bundle
 
     @property
@@ -52,4 +54,5 @@ class BattLayer:
 
     @property
     def rests_on_board(self) -> bool:
+        """Whether the ceiling board carries it, not the joists."""
         return not self.on_framing

@@ -48,7 +48,7 @@ def cut_courses(courses: Sequence[float], length_in: float, least_in: float) -> 
     """Stock for courses of the given lengths, inches, from pieces of length_in; no cut shorter than least_in.
 
     A course that is itself shorter than least_in is one short piece. The solver is asked only where neither way meets
-    the bound Σ/length by itself.
+    the bound Σ/length by itself. Source: handbook §7, take-off: offcuts reused.
     """
     packed, carried = _packed(courses, length_in, least_in, False), _carried_on(courses, length_in, least_in)
     best = min(packed, carried, key=lambda cuts: cuts.stock)
@@ -115,6 +115,8 @@ def pack(lengths: Sequence[float], length: float, exact: bool = True) -> list[li
     """Bins of that length holding the lengths, by index, as few as can be.
 
     First fit decreasing; where that is above the bound and exact is asked for, by arc flow within SOLVER_SECONDS.
+
+    lengths and length in inches. Source: cutting stock as an arc flow, within a time limit.
     """
     order = sorted(range(len(lengths)), key=lambda i: -lengths[i])
     greedy: list[list[int]] = []

@@ -100,6 +100,7 @@ class Layout:
 
     @property
     def waste(self) -> float:
+        """Share of the pieces opened that is not laid, 0 to 1."""
         total = self.laid_ft2 + self.offcuts_ft2
         return 1 - self.covered_ft2 / total if total > 0 else 0.0
 
@@ -118,7 +119,7 @@ class _Stretch:
     shape: BaseGeometry
 
 
-@dataclass(frozen=True, eq=False)
+@dataclass(frozen=True, eq=False, kw_only=True)
 class Counted:
     """A layer cut and counted, without the shapes of its pieces. boxes: u0, v0, u1, v1 of every piece in laying order.
 
@@ -141,7 +142,10 @@ class Counted:
 
 @lru_cache(maxsize=512)
 def count(asked: LayoutAsked) -> Counted:
-    """The layer cut from whole pieces, in laying order: the far end first, back to the way in."""
+    """The layer cut from whole pieces, in laying order: the far end first, back to the way in.
+
+    Source: handbook §7, take-off is a layout.
+    """
     floor, turned = _floor(asked)
     stretches, scraps = _stretches(asked, floor)
     way_in = _way_in(asked, turned)
@@ -161,18 +165,18 @@ def count(asked: LayoutAsked) -> Counted:
             at = to
     placed = np.array(boxes).reshape(-1, 4)
     return Counted(
-        tuple(stretches),
-        placed,
-        tuple(lengths),
-        tuple(of),
-        tuple(stock_of),
-        _splits(asked, placed, turned),
-        stock,
-        sum(s.area for s in stretches) / 144,
-        offcuts,
-        scraps,
-        turned,
-        tuple(
+        stretches=tuple(stretches),
+        boxes=placed,
+        lengths=tuple(lengths),
+        of=tuple(of),
+        stock_of=tuple(stock_of),
+        splits=_splits(asked, placed, turned),
+        stock=stock,
+        covered_ft2=sum(s.area for s in stretches) / 144,
+        offcuts_ft2=offcuts,
+        scraps_ft2=scraps,
+        turned=turned,
+        whole=tuple(
             length >= asked.batt.length_in - 1e-6 and stretches[number].width >= asked.batt.width_in - 1e-6
             for length, number in zip(lengths, of, strict=True)
         ),
@@ -181,7 +185,10 @@ def count(asked: LayoutAsked) -> Counted:
 
 @lru_cache(maxsize=32)
 def lay_out(asked: LayoutAsked) -> Layout:
-    """The layer laid out piece by piece, with the shape of each and the cut list."""
+    """The layer laid out piece by piece, with the shape of each and the cut list.
+
+    Feet on the floor. Source: handbook §7, take-off is a layout.
+    """
     counted = count(asked)
     batt = asked.batt
     shapes: list[BaseGeometry] = []
@@ -190,28 +197,28 @@ def lay_out(asked: LayoutAsked) -> Layout:
         shapes = list(shapely.intersection(shapely.box(*counted.boxes.T), over))
     pieces = tuple(
         Piece(
-            i + 1,
-            counted.of[i] + 1,
-            counted.lengths[i],
-            counted.stretches[counted.of[i]].width,
-            counted.stock_of[i] + 1,
-            counted.whole[i],
-            int(counted.splits[i]),
-            _feet(shape, asked, counted.turned),
+            order=i + 1,
+            course=counted.of[i] + 1,
+            length_in=counted.lengths[i],
+            width_in=counted.stretches[counted.of[i]].width,
+            stock=counted.stock_of[i] + 1,
+            whole=counted.whole[i],
+            splits=int(counted.splits[i]),
+            corners_ft=_feet(shape, asked, counted.turned),
         )
         for i, shape in enumerate(shapes)
     )
     return Layout(
-        pieces,
-        _cut_list(counted),
-        counted.stock,
-        counted.covered_ft2,
-        whole_up(counted.covered_ft2 / batt.piece_ft2),
-        counted.stock * batt.piece_ft2 - counted.offcuts_ft2,
-        counted.offcuts_ft2,
-        counted.scraps_ft2,
-        int(counted.splits.sum()),
-        sum(1 for piece in pieces if not piece.whole),
+        pieces=pieces,
+        courses=_cut_list(counted),
+        stock=counted.stock,
+        covered_ft2=counted.covered_ft2,
+        least=whole_up(counted.covered_ft2 / batt.piece_ft2),
+        laid_ft2=counted.stock * batt.piece_ft2 - counted.offcuts_ft2,
+        offcuts_ft2=counted.offcuts_ft2,
+        scraps_ft2=counted.scraps_ft2,
+        splits=int(counted.splits.sum()),
+        cuts=sum(1 for piece in pieces if not piece.whole),
     )
 
 
@@ -269,7 +276,11 @@ def _stretches(asked: LayoutAsked, floor: BaseGeometry) -> tuple[list[_Stretch],
             if c - a < SLIVER_IN or d - b < SLIVER_IN:
                 scraps += shape.area / 144
                 continue
-            found.append(_Stretch(number, a, c, b, d, _piece_width(asked, d - b), shape.area, shape))
+            found.append(
+                _Stretch(
+                    strip=number, u0=a, u1=c, v0=b, v1=d, width=_piece_width(asked, d - b), area=shape.area, shape=shape
+                )
+            )
     return found, scraps
 
 

@@ -24,14 +24,20 @@ BATTS_ONLY = ("batts_across", "batts_between_and_across")
 
 
 def across_on_framing(old_depth_in: float, joist_depth_in: float) -> bool:
-    """Whether a layer across the joists is carried by them: what lies there does not stand above their tops."""
+    """Whether a layer across the joists is carried by them: what lies there does not stand above their tops.
+
+    Inches. Source: handbook §7, batts; load.
+    """
     return old_depth_in <= joist_depth_in + ROUNDING_SLACK
 
 
 def layers_for_target(
     under: Sequence[Layer], batt: BattProduct, boundary: float | None, target: float, most: int = MOST_LAYERS
 ) -> int:
-    """How many layers of the batt reach the target over what lies there; most + 1 where even that many do not."""
+    """How many layers of the batt reach the target over what lies there; most + 1 where even that many do not.
+
+    Source: handbook §7, batts; §5, parallel paths.
+    """
     for count in range(most + 1):
         if r_with((*under, *[batt.layer()] * count), boundary) >= target - 1e-6:
             return count
@@ -41,7 +47,10 @@ def layers_for_target(
 def facing_faults(
     batt: BattProduct, place: str, over_something: bool, zone: str | None, retarder: str | None
 ) -> list[tuple[str, str]]:
-    """What speaks against its facing here: (text, what to do). A facing once, toward the warm side in winter."""
+    """What speaks against its facing here: (text, what to do). A facing once, toward the warm side in winter.
+
+    Source: handbook §7, a facing only once.
+    """
     if batt.facing not in FACED:
         return []
     if place == "across" or over_something:
@@ -65,7 +74,10 @@ def place_faults(
     joist_depth_in: float,
     spacing_in: float,
 ) -> list[tuple[str, str, str]]:
-    """What speaks against laying it there: (code, text, what to do). under_in: what lies below it, inches."""
+    """What speaks against laying it there: (code, text, what to do). under_in: what lies below it, inches.
+
+    Inches. Source: handbook §7, first layer no taller than the joists, snug, not squeezed.
+    """
     found = []
     if place == "between":
         room = joist_depth_in - under_in

@@ -9,7 +9,7 @@ from .batt import BattLayer
 from .layout import Counted, Course
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class BattTakeOff:
     """One layer laid out. bundles: unrounded. least: no layout needs fewer pieces. waste: share of the pieces opened."""
 
@@ -35,26 +35,29 @@ PIECE_GIVES = 0.5
 
 
 def take_off(layer: BattLayer, counted: Counted, courses: tuple[Course, ...] = ()) -> BattTakeOff:
-    """The counts of one layer, with its cut list where there is one."""
+    """The counts of one layer, with its cut list where there is one.
+
+    Source: handbook §7, bundles and waste against the lower bound.
+    """
     batt = layer.batt
     whole = sum(counted.whole)
     opened = counted.stock * batt.piece_ft2
     return BattTakeOff(
-        layer.product,
-        layer.place,
-        batt.r,
-        batt.thickness_in,
-        counted.stock,
-        whole,
-        len(counted.lengths) - whole,
-        int(counted.splits.sum()),
-        counted.stock / batt.pieces_per_bundle,
-        counted.covered_ft2,
-        whole_up(counted.covered_ft2 / batt.piece_ft2),
-        1 - counted.covered_ft2 / opened if opened > 0 else 0.0,
-        counted.offcuts_ft2,
-        counted.scraps_ft2,
-        courses,
+        product=layer.product,
+        place=layer.place,
+        r=batt.r,
+        thickness_in=batt.thickness_in,
+        pieces=counted.stock,
+        whole=whole,
+        cuts=len(counted.lengths) - whole,
+        splits=int(counted.splits.sum()),
+        bundles=counted.stock / batt.pieces_per_bundle,
+        covered_ft2=counted.covered_ft2,
+        least=whole_up(counted.covered_ft2 / batt.piece_ft2),
+        waste=1 - counted.covered_ft2 / opened if opened > 0 else 0.0,
+        offcuts_ft2=counted.offcuts_ft2,
+        scraps_ft2=counted.scraps_ft2,
+        courses=courses,
     )
 
 
@@ -62,6 +65,8 @@ def passes(size_in: tuple[float, ...], opening_in: tuple[float, float], gives: f
     """Whether a box goes through an opening end on: its two smaller sides against the opening's, inches.
 
     gives: share by which the smallest side can be pressed.
+
+    Source: handbook §7, each piece and each bundle must go through the opening.
     """
     small, middle = sorted(size_in)[:2]
     narrow, wide = sorted(opening_in)

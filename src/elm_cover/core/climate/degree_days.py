@@ -12,13 +12,19 @@ COOLING_DEGREE_DAYS = (4_500, 2_900, 1_900, 1_200, 800, 500, 250, 50)
 
 
 def degree_days(climate_zone: str) -> tuple[float, float]:
-    """Heating and cooling degree-days at 65 °F, start values by zone."""
+    """Heating and cooling degree-days at 65 °F, start values by zone.
+
+    °F·days a year. Zone 0 reads as 1. Source: handbook §8, start values by zone.
+    """
     at = max(1, zone_number(climate_zone)) - 1
     return float(HEATING_DEGREE_DAYS[at]), float(COOLING_DEGREE_DAYS[at])
 
 
 def zone_lines(zones: Iterable[str]) -> tuple[tuple[str, str], ...]:
-    """Each zone with its description: (“5A”, “cool: long cold winters; moist, inland; about 6,200 heating degree-days”)."""
+    """Each zone with its description: (“5A”, “cool: long cold winters; moist, inland; about 6,200 heating degree-days”).
+
+    Source: ASHRAE 169, zones; handbook §8, degree-days.
+    """
     lines = []
     for zone in zones:
         heating, _ = degree_days(zone)

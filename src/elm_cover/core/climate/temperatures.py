@@ -31,7 +31,10 @@ def climate_of(
     design_f: float | None = None,
     coldest_month_f: float | None = None,
 ) -> Climate | None:
-    """What is given, else the zone's start value; None where a figure is given by neither."""
+    """What is given, else the zone's start value; None where a figure is given by neither.
+
+    Temperatures in °F, humidity 0 to 1. Source: handbook §8, the corner, start values.
+    """
     if zone is None and None in (humidity, design_f, coldest_month_f):
         return None
     number = max(1, zone_number(zone)) if zone is not None else 1

@@ -15,20 +15,32 @@ LEAST_F, MOST_F = -148.0, 392.0
 
 
 def saturation_psi(temperature_f: float) -> float:
-    """Pressure of saturated vapor, psi."""
+    """Pressure of saturated vapor, psi.
+
+    t_f in °F. Source: psychrolib, ASHRAE Fundamentals.
+    """
     return float(psychrolib.GetSatVapPres(min(max(temperature_f, LEAST_F), MOST_F)))
 
 
 def dew_point_f(temperature_f: float, humidity: float) -> float:
-    """Temperature at which that air is saturated, °F. humidity: 0 to 1."""
+    """Temperature at which that air is saturated, °F. humidity: 0 to 1.
+
+    Source: psychrolib, ASHRAE Fundamentals.
+    """
     return float(psychrolib.GetTDewPointFromRelHum(temperature_f, humidity))
 
 
 def damp_limit(surface_f: float, room_f: float) -> float:
-    """The room humidity, 0 to 1, from which on the surface is damp."""
+    """The room humidity, 0 to 1, from which on the surface is damp.
+
+    Temperatures in °F. Source: handbook §8, damp.
+    """
     return min(1.0, saturation_psi(surface_f) / saturation_psi(room_f))
 
 
 def mould_limit(surface_f: float, room_f: float) -> float:
-    """The room humidity, 0 to 1, from which on mould may grow on the surface."""
+    """The room humidity, 0 to 1, from which on mould may grow on the surface.
+
+    Temperatures in °F. Source: handbook §8, mould: p_sat(T_surface) < p_room / 0.8.
+    """
     return min(1.0, MOULD_AT * saturation_psi(surface_f) / saturation_psi(room_f))

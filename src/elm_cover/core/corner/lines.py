@@ -37,7 +37,10 @@ class Arrow:
 
 
 def isotherms(solution: Solution, below_in: float = BELOW_IN) -> tuple[Isotherm, ...]:
-    """Lines at round temperatures through what is solid, no more than nine of them, above below_in."""
+    """Lines at round temperatures through what is solid, no more than nine of them, above below_in.
+
+    Inches in the section. Source: contours of the solved field.
+    """
     solid = np.where(solution.y_mid[:, None] >= below_in, solution.temperature, np.nan)
     finite = solid[np.isfinite(solid)]
     if finite.size == 0:
@@ -55,7 +58,10 @@ def isotherms(solution: Solution, below_in: float = BELOW_IN) -> tuple[Isotherm,
 
 
 def arrows(solution: Solution, below_in: float = BELOW_IN) -> tuple[Arrow, ...]:
-    """Heat flow −k∇T on a coarse net over what is solid."""
+    """Heat flow −k∇T on a coarse net over what is solid.
+
+    Inches in the section. Source: Fourier's law.
+    """
     by_z, by_x = np.gradient(solution.temperature, solution.y_mid, solution.x_mid)
     # Btu·in/h·ft²·°F times °F/in is Btu/h·ft².
     qx, qz = -solution.conductivity * by_x, -solution.conductivity * by_z

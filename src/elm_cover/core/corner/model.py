@@ -82,6 +82,7 @@ class Corner:
 
     @property
     def depth_in(self) -> float:
+        """Fill line as it is left, inches."""
         return sum(layer.depth_in for layer in self.layers)
 
     @property
@@ -134,7 +135,10 @@ class CornerSolved:
 
 
 def domain_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> Domain:
-    """The eave's section, painted: air first, then wall, plate, board, fill over it, the remedy over that."""
+    """The eave's section, painted: air first, then wall, plate, board, fill over it, the remedy over that.
+
+    Inches, from the plate's outer edge. Source: handbook §8, the corner.
+    """
     wide, reach = corner.plate_width_in, corner.reach_in
     top = corner.depth_in + AIR_IN + corner.eave.baffle_thickness_in
     regions: list[Solid | Air] = [
@@ -163,7 +167,10 @@ def domain_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: fl
 
 @lru_cache(maxsize=KEPT_SOLVES)
 def solve_corner(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CornerSolved:
-    """Temperatures and heat of the corner. inside_film_r: 0.61 for heat, CORNER_FILM_R for damp and mould."""
+    """Temperatures and heat of the corner. inside_film_r: 0.61 for heat, CORNER_FILM_R for damp and mould.
+
+    Temperatures in °F, flow in Btu/h for each ft. Source: handbook §8, the corner.
+    """
     found = solve(domain_of(corner, room_f, outdoor_f, inside_film_r))
     room = found.surfaces["room"]
     coldest = int(np.argmin(room.temperature))
@@ -173,18 +180,21 @@ def solve_corner(corner: Corner, room_f: float, outdoor_f: float, inside_film_r:
     r_full = 1 / corner.full_u - INSIDE_FILM_R + inside_film_r
     undisturbed = float(room.length[overhead].sum()) / 12 * (room_f - outdoor_f) / r_full
     return CornerSolved(
-        float(room.temperature[coldest]),
-        (float(room.x[coldest]), float(room.y[coldest])),
-        flow,
-        plain,
-        flow - undisturbed,
-        plain - undisturbed,
-        found,
+        coldest_f=float(room.temperature[coldest]),
+        coldest_at_in=(float(room.x[coldest]), float(room.y[coldest])),
+        ceiling_flow=flow,
+        plain_flow=plain,
+        edge_flow=flow - undisturbed,
+        edge_plain_flow=plain - undisturbed,
+        solution=found,
     )
 
 
 def in_wind(corner: Corner) -> Corner:
-    """The same corner in a bay with nothing before the fill."""
+    """The same corner in a bay with nothing before the fill.
+
+    Source: handbook §8, wind washing; docs/decisions/0013.
+    """
     return replace(corner, windy=True)
 
 

@@ -23,7 +23,7 @@ CLOSE = 0.05
 RAISED_HEEL = "raised_heel"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class CornerState:
     """The corner in one state: today, planned (without a remedy), after (with it), wind (a bay left open to wind).
 
@@ -49,7 +49,7 @@ class CornerState:
     cells: int
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class RemedyBrings:
     """A remedy at this eave. r_at_plate, r_over_plate: at the plate's outer edge, and over its width. saved_btu: a year,
     over the run; saved_share: of what the section loses. possible: False where only new work can have it."""
@@ -96,26 +96,29 @@ class EaveFacts:
 
 
 def state_of(name: str, corner: Corner, climate: Climate) -> CornerState:
-    """The corner judged."""
+    """The corner judged.
+
+    Source: handbook §8, damp and mould.
+    """
     cold = solve_corner(corner, climate.room_f, climate.design_f, CORNER_FILM_R)
     warm = solve_corner(corner, climate.room_f, climate.design_f)
     month = _month_f(cold, climate)
     damp, mould = _limits(cold, climate)
     return CornerState(
-        name,
-        cold.coldest_f,
-        cold.coldest_at_in,
-        month,
-        damp,
-        mould,
-        verdict(climate.humidity, damp, mould),
-        warm.ceiling_flow,
-        warm.plain_flow,
-        warm.edge_flow,
-        warm.edge_plain_flow,
-        isotherms(cold.solution),
-        arrows(cold.solution),
-        cold.solution.cells,
+        state=name,
+        coldest_f=cold.coldest_f,
+        coldest_at_in=cold.coldest_at_in,
+        month_f=month,
+        damp_limit=damp,
+        mould_limit=mould,
+        verdict=verdict(climate.humidity, damp, mould),
+        ceiling_flow=warm.ceiling_flow,
+        plain_flow=warm.plain_flow,
+        edge_flow=warm.edge_flow,
+        edge_plain_flow=warm.edge_plain_flow,
+        isotherms=isotherms(cold.solution),
+        arrows=arrows(cold.solution),
+        cells=cold.solution.cells,
     )
 
 
@@ -132,7 +135,10 @@ def _limits(solved: CornerSolved, climate: Climate) -> tuple[float, float]:
 
 
 def verdict(humidity: float, damp: float, mould: float) -> str:
-    """damp, mould, close (within five points of either) or dry."""
+    """damp, mould, close (within five points of either) or dry.
+
+    Humidities 0 to 1. Source: handbook §8, damp and mould.
+    """
     if humidity >= damp and damp < 1:
         return "damp"
     if humidity >= mould and mould < 1:
@@ -146,7 +152,10 @@ def room_dew_point_f(climate: Climate) -> float:
 
 
 def remedies_of(corner: Corner, chosen: Remedy | None, climate: Climate, facts: EaveFacts) -> tuple[RemedyBrings, ...]:
-    """Every remedy, the one chosen with its own figures, against the eave without any."""
+    """Every remedy, the one chosen with its own figures, against the eave without any.
+
+    Source: handbook §8, remedies in order.
+    """
     found = []
     for kind, about in REMEDIES.items():
         mine = chosen is not None and chosen.kind == kind
@@ -184,22 +193,22 @@ def _brings(plain: Corner, tried: _Tried, climate: Climate, facts: EaveFacts) ->
     at_plate, mean = r_over_plate(tried.corner)
     remedy = tried.corner.remedy
     return RemedyBrings(
-        tried.kind,
-        tried.title,
-        tried.mind,
-        tried.chosen,
-        tried.possible,
-        None if remedy is None else remedy.r_per_in,
-        None if remedy is None else remedy.reach_in,
-        min(facts.fill_line_in, max(0.0, tried.corner.eave.room_at_plate_in)),
-        at_plate,
-        mean,
-        season_btu(ua, facts.zone, facts.energy),
-        None if not facts.section_ua else ua / facts.section_ua,
-        None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy),
-        cold.coldest_f,
-        verdict(climate.humidity, *_limits(cold, climate)),
-        tried.heel_in,
+        kind=tried.kind,
+        title=tried.title,
+        mind=tried.mind,
+        chosen=tried.chosen,
+        possible=tried.possible,
+        r_per_in=None if remedy is None else remedy.r_per_in,
+        reach_in=None if remedy is None else remedy.reach_in,
+        depth_in=min(facts.fill_line_in, max(0.0, tried.corner.eave.room_at_plate_in)),
+        r_at_plate=at_plate,
+        r_over_plate=mean,
+        saved_btu=season_btu(ua, facts.zone, facts.energy),
+        saved_share=None if not facts.section_ua else ua / facts.section_ua,
+        saving=None if facts.zone is None else yearly_saving(ua, facts.zone, facts.energy),
+        coldest_f=cold.coldest_f,
+        verdict=verdict(climate.humidity, *_limits(cold, climate)),
+        heel_in=tried.heel_in,
     )
 
 
@@ -210,7 +219,10 @@ def _ua(flow: float, run_ft: float, climate: Climate) -> float:
 
 
 def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[float, Saving | None]:
-    """What the edge costs a year beyond a floor at full depth, over the run: heat, and money."""
+    """What the edge costs a year beyond a floor at full depth, over the run: heat, and money.
+
+    Btu a year and the book's currency. Source: handbook §8, what that strip costs.
+    """
     ua = _ua(state.edge_flow, facts.run_ft, climate)
     return season_btu(ua, facts.zone, facts.energy), None if facts.zone is None else yearly_saving(
         ua, facts.zone, facts.energy
@@ -218,7 +230,10 @@ def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[fl
 
 
 def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
-    """R at the plate's outer edge and over its width (of the mean U), straight up, as settled, without films and board."""
+    """R at the plate's outer edge and over its width (of the mean U), straight up, as settled, without films and board.
+
+    Source: handbook §8, over the plate.
+    """
     x = np.concatenate([[0.0], (np.arange(samples) + 0.5) * corner.plate_width_in / samples])
     r = corner.r_up(x)
     boundary = INSIDE_FILM_R + corner.board_r + ATTIC_FILM_R
@@ -228,7 +243,10 @@ def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
 def wind_washing(
     corner: Corner, bays: int, run_ft: float, climate: Climate, facts: EaveFacts, assumption: str
 ) -> WindWashing:
-    """What wind takes in so many bays left open, over so many feet of run."""
+    """What wind takes in so many bays left open, over so many feet of run.
+
+    run_ft in feet. Source: handbook §8, wind washing; the loss is a stated assumption.
+    """
     still = solve_corner(corner, climate.room_f, climate.design_f)
     windy = in_wind(corner)
     blown = solve_corner(windy, climate.room_f, climate.design_f)

@@ -27,13 +27,19 @@ ASSUMPTION = (
 
 
 def loss(material: str | None) -> float:
-    """Share of its R that a material loses at the plate's outer edge."""
+    """Share of its R that a material loses at the plate's outer edge.
+
+    Source: an assumption by judgement, said on screen.
+    """
     if material in TIGHT:
         return 0.0
     return LOSS_GLASS if material is not None and material.startswith("glass") else LOSS_OTHER
 
 
 def kept_share(material: str | None, x_in: Floats | float) -> Floats:
-    """What is left of its R at each x inward from the plate's outer edge."""
+    """What is left of its R at each x inward from the plate's outer edge.
+
+    x_in in inches, any shape. Source: an assumption by judgement, said on screen.
+    """
     found: Floats = 1 - loss(material) * np.maximum(0.0, 1 - np.asarray(x_in) / REACH_IN)
     return found

@@ -20,6 +20,7 @@ from .runs import runs
 def floor_drawing(
     section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None
 ) -> dict[str, Any]:
+    """One section from above, in feet; run and spacing of its framing, None: not known."""
     outline = fields.outline_ft
     eaves = {eave.edge: eave for eave in section.eaves}
     kinds = fields.edge_kinds

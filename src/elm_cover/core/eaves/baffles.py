@@ -54,6 +54,7 @@ class BaffleInput:
 
     @property
     def foam(self) -> bool:
+        """Whether it is rigid foam, cut on site."""
         return self.kind == FOAM
 
     @property
@@ -67,11 +68,15 @@ class BaffleInput:
 
     @property
     def lap_in(self) -> float:
+        """How far thin pieces lap, in; foam is butted."""
         return 0.0 if self.foam else LAP_IN
 
     @property
     def r(self) -> float:
-        """R square to the baffle: foam has some, thin kinds have none."""
+        """R square to the baffle: foam has some, thin kinds have none.
+
+        h·ft²·°F/Btu. Source: handbook §8, baffle kinds.
+        """
         return self.thickness_in * self.r_per_in if self.foam else 0.0
 
     def fitted_width_in(self, spacing_in: float) -> float:
@@ -93,6 +98,7 @@ class Fitting:
 
     @property
     def short_in(self) -> float:
+        """How much of the path the pieces at hand leave open, in; 0 where they reach."""
         return max(0.0, self.needed_in - ((self.count - 1) * (self.piece_in - self.lap_in) + self.piece_in))
 
     @property
@@ -111,6 +117,8 @@ def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:
     """The pieces of one bay, from the plate up.
 
     Pieces a bay: max(1, ceil((closed leg + chute − lap)/(piece − lap))), leg left out where the wind block is separate.
+
+    depth_in: fill line, inches. Source: handbook §8, pieces per bay.
     """
     needed = eave.baffle_length_in(depth_in) + (eave.closed_leg_in(depth_in) if baffle.integral else 0.0)
     count = max(1, whole_up((needed - baffle.lap_in) / (baffle.piece_in - baffle.lap_in)))

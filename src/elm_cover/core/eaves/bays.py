@@ -76,10 +76,12 @@ class BayRow:
 
     @cached_property
     def plugs(self) -> int:
+        """Bays closed by a batt plug."""
         return sum(bay.plug for bay in self.bays)
 
     @cached_property
     def to_wind(self) -> int:
+        """Bays open to the soffit with nothing before the fill."""
         return sum(bay.to_wind for bay in self.bays)
 
     @cached_property
@@ -88,10 +90,12 @@ class BayRow:
         return sum(bay.to_in - bay.from_in for bay in self.bays if bay.to_wind) / 12
 
     def state_count(self, state: str) -> int:
+        """How many bays are marked so."""
         return sum(bay.state == state for bay in self.bays)
 
     @cached_property
     def solid(self) -> int:
+        """Bays whose soffit is solid."""
         return sum(bay.vented is False for bay in self.bays)
 
     @cached_property
@@ -100,7 +104,10 @@ class BayRow:
         return 1 - self.solid / len(self.bays) if self.bays else 0.0
 
     def channel_in2(self, gap_in: float) -> float:
-        """What the channels let through: gap × clear width of every bay with a baffle, in²."""
+        """What the channels let through: gap × clear width of every bay with a baffle, in².
+
+        gap_in square to the deck, inches. Source: handbook §8, vent area.
+        """
         return gap_in * sum(bay.clear_in for bay in self.bays if bay.baffle)
 
     @property
@@ -111,7 +118,10 @@ class BayRow:
 
 
 def bay_count(run_ft: float, spacing_in: float) -> int:
-    """Bays along a run: ceil(run·12 / spacing)."""
+    """Bays along a run: ceil(run·12 / spacing).
+
+    run_ft in feet, spacing_in on center. Source: handbook §8, bays.
+    """
     return whole_up(run_ft * 12 / spacing_in)
 
 
@@ -131,6 +141,8 @@ def bay_row(
     bays. school: every_bay (all bays along a vented run), vented_bays (the rest closed), alternate. spots: how many spot
     vents are recorded along the run, spread evenly over it where no bay is marked. vented: False for an unvented attic,
     which gets no baffles. A run that no air comes in at gets none either.
+
+    run_ft in feet, spacing_in on center. Source: handbook §8, schools; Settled since 8.
     """
     count = bay_count(run_ft, spacing_in)
     by_place = {mark.place: mark for mark in marks if mark.place < count}
@@ -150,15 +162,15 @@ def bay_row(
         )
         row.append(
             Bay(
-                place,
-                place * spacing_in,
-                min((place + 1) * spacing_in, run_ft * 12),
-                mark.state,
-                mark.by,
-                airs[place],
-                baffle,
-                vented and baffle is False and not to_wind,
-                to_wind,
+                place=place,
+                from_in=place * spacing_in,
+                to_in=min((place + 1) * spacing_in, run_ft * 12),
+                state=mark.state,
+                by=mark.by,
+                vented=airs[place],
+                baffle=baffle,
+                plug=vented and baffle is False and not to_wind,
+                to_wind=to_wind,
             )
         )
     return BayRow(tuple(row), spacing_in)

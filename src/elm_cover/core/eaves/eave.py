@@ -43,7 +43,10 @@ class Eave:
 
     @cached_property
     def angle(self) -> float:
-        """θ = atan(pitch / 12), radians."""
+        """θ = atan(pitch / 12), radians.
+
+        Source: handbook §8.
+        """
         return math.atan(self.pitch_in_12 / 12)
 
     @cached_property
@@ -53,16 +56,25 @@ class Eave:
 
     @cached_property
     def under_deck_in(self) -> float:
-        """(g + b)/cosθ: what gap and baffle take of the height under the deck."""
+        """(g + b)/cosθ: what gap and baffle take of the height under the deck.
+
+        Inches. Source: handbook §8.
+        """
         return (self.vent_gap_in + self.baffle_thickness_in) / math.cos(self.angle)
 
     @cached_property
     def room_at_plate_in(self) -> float:
-        """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it."""
+        """c0 = H − (g + b)/cosθ, with its sign: the raised-heel test needs it.
+
+        Inches. Source: handbook §8, c0.
+        """
         return self.heel_in - self.under_deck_in
 
     def plane_in(self, x_in: Numbers) -> Numbers:
-        """Underside of the baffle at x, in from the ceiling plane, with its sign: c0 + x·tanθ. x_in: a number or an array."""
+        """Underside of the baffle at x, in from the ceiling plane, with its sign: c0 + x·tanθ. x_in: a number or an array.
+
+        Inches. Source: handbook §8.
+        """
         return self.room_at_plate_in + x_in * self.slope
 
     def room_in(self, x_in: Numbers) -> Numbers:
@@ -71,22 +83,37 @@ class Eave:
         return np.maximum(0.0, plane) if isinstance(plane, np.ndarray) else max(0.0, plane)
 
     def inward_in(self, plane_in: Numbers) -> Numbers:
-        """x where the underside of the baffle is that high, in from the plate's outer edge: (z − c0)/tanθ, signed."""
+        """x where the underside of the baffle is that high, in from the plate's outer edge: (z − c0)/tanθ, signed.
+
+        Inches. Source: handbook §8, x_full.
+        """
         return (plane_in - self.room_at_plate_in) / self.slope
 
     def full_depth_at_in(self, depth_in: float) -> float:
-        """x where the full depth begins: (D − c0)/tanθ, not less than 0."""
+        """x where the full depth begins: (D − c0)/tanθ, not less than 0.
+
+        Inches. Source: handbook §8, x_full.
+        """
         return max(0.0, self.inward_in(depth_in))
 
     def closed_leg_in(self, depth_in: float) -> float:
-        """The wind block, from the plate up to the chute: c0, at most 2 in above the fill."""
+        """The wind block, from the plate up to the chute: c0, at most 2 in above the fill.
+
+        Inches; depth_in: fill line. Source: handbook §8, closed leg.
+        """
         return min(max(0.0, self.room_at_plate_in), depth_in + STANDS_ABOVE_FILL_IN)
 
     def chute_reach_in(self, depth_in: float) -> float:
-        """How far in the chute ends, in plan: 2 in above the fill; 0 where the heel is tall enough to need none."""
+        """How far in the chute ends, in plan: 2 in above the fill; 0 where the heel is tall enough to need none.
+
+        Inches in plan; depth_in: fill line. Source: handbook §8, chute length.
+        """
         spare = depth_in + STANDS_ABOVE_FILL_IN - self.room_at_plate_in
         return self.full_depth_at_in(depth_in) + max(0.0, min(STANDS_ABOVE_FILL_IN, spare)) / self.slope
 
     def baffle_length_in(self, depth_in: float) -> float:
-        """The chute along the deck."""
+        """The chute along the deck.
+
+        Inches along it; depth_in: fill line. Source: handbook §8, chute length.
+        """
         return self.chute_reach_in(depth_in) / math.cos(self.angle)

@@ -23,7 +23,10 @@ class FoamCut:
 
 
 def foam_cuts(eave: Eave, depth_in: float, baffle: BaffleInput, spacing_in: float, bays: int) -> tuple[FoamCut, ...]:
-    """What is cut for a run: chutes in pieces that butt, and a wind block for every bay."""
+    """What is cut for a run: chutes in pieces that butt, and a wind block for every bay.
+
+    depth_in: fill line, inches. Source: handbook §8, rigid foam cut on site.
+    """
     width = baffle.fitted_width_in(spacing_in)
     sizes: dict[float, int] = {}
     fitted = fitting(eave, depth_in, baffle)
@@ -45,7 +48,10 @@ class FoamOrder:
 
 
 def foam_order(cuts: Iterable[FoamCut], thickness_in: float) -> FoamOrder | None:
-    """All cuts of a job together, pieces alike in one line; None where there are none, or a piece fits on no sheet."""
+    """All cuts of a job together, pieces alike in one line; None where there are none, or a piece fits on no sheet.
+
+    thickness_in of the sheet, inches. Source: handbook §8.
+    """
     sizes: dict[tuple[float, float], int] = {}
     for cut in cuts:
         sizes[cut.width_in, cut.length_in] = sizes.get((cut.width_in, cut.length_in), 0) + cut.count

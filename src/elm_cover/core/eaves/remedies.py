@@ -66,7 +66,10 @@ class Remedy:
 
 
 def remedy_of(kind: str, r_per_in: float | None = None, reach_in: float | None = None) -> Remedy:
-    """A remedy with the start values of its kind where none are given."""
+    """A remedy with the start values of its kind where none are given.
+
+    Raises KeyError for a kind that is none. Source: handbook §8, remedies in order.
+    """
     start = REMEDIES[kind]
     return Remedy(
         kind, start.r_per_in if r_per_in is None else r_per_in, start.reach_in if reach_in is None else reach_in
@@ -74,7 +77,10 @@ def remedy_of(kind: str, r_per_in: float | None = None, reach_in: float | None =
 
 
 def remedy_ft3_per_ft(eave: Eave, remedy: Remedy, depth_in: float) -> float:
-    """How much of it each foot of eave takes, ft³: ∫ min(D, room) dx from the plate's outer edge to reach_in, /144."""
+    """How much of it each foot of eave takes, ft³: ∫ min(D, room) dx from the plate's outer edge to reach_in, /144.
+
+    depth_in: fill line, inches. Source: handbook §8, room(x).
+    """
     x = (np.arange(SAMPLES) + 0.5) * remedy.reach_in / SAMPLES
     room = eave.room_in(x)
     return float(np.minimum(depth_in, room).mean()) * remedy.reach_in / 144
@@ -89,13 +95,14 @@ class EdgeWork:
 
     @property
     def any(self) -> bool:
+        """Whether anything is done at the edges."""
         return self.foam_r > 0 or bool(self.remedies)
 
 
 def dressing(work: EdgeWork, eaves: Mapping[int, Eave], edge: Integers, plane_in: Floats) -> Dressing | None:
     """Edge work at points: edge is the eave that limits each, or −1; plane_in the underside of the baffle there.
 
-    None where there is no edge work.
+    None where there is no edge work. Arrays of shape (places,), inches. Source: handbook §8, remedies in order.
     """
     if not work.any:
         return None

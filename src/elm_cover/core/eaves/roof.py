@@ -76,13 +76,19 @@ def _sides(outline: Points) -> list[_Side]:
 def reaches(
     outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float
 ) -> tuple[Reach, ...]:
-    """Which cells each eave limits. Depends on the plan alone, so that dragging a depth computes it once."""
+    """Which cells each eave limits. Depends on the plan alone, so that dragging a depth computes it once.
+
+    Source: handbook §8, an eave limits only floor whose nearest way out is over that edge.
+    """
     grid = grid_of(outline, keep_outs, cell_ft)
     return reaches_at(outline, eaves, grid.x_ft, grid.y_ft)
 
 
 def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floats) -> tuple[Reach, ...]:
-    """Which of the points each eave limits, and how far in they lie."""
+    """Which of the points each eave limits, and how far in they lie.
+
+    Places in ft, distances in inches. Source: handbook §8, outside and inside corners.
+    """
     sides = _sides(outline)
     points = np.stack([x_ft, y_ft])
     t = {e: sides[e].along @ (points - sides[e].start[:, None]) for e in eaves}
@@ -122,12 +128,18 @@ def _walled_off(sides: list[_Side], e: int, t: Floats, d: Floats) -> np.ndarray[
 
 
 def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs: tuple[Points, ...]) -> RoofField:
-    """Room for insulation over the floor, inches, and the eave that limits it, cell by cell."""
+    """Room for insulation over the floor, inches, and the eave that limits it, cell by cell.
+
+    Arrays of shape (cells,). Source: handbook §8, room(x).
+    """
     return _lowest(reaches(outline, tuple(sorted(eaves)), keep_outs, grid.cell_ft), eaves, grid.count)
 
 
 def roof_at(outline: Points, eaves: Mapping[int, Eave], x_ft: Floats, y_ft: Floats) -> RoofField:
-    """The same at any points of the floor: along a cut."""
+    """The same at any points of the floor: along a cut.
+
+    Places in ft, arrays of shape (places,). Source: handbook §8, room(x).
+    """
     return _lowest(reaches_at(outline, tuple(sorted(eaves)), x_ft, y_ft), eaves, x_ft.size)
 
 

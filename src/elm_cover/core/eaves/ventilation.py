@@ -103,7 +103,10 @@ def vent_area(area_ft2: float, vents: Sequence[VentGroup], zone: int | None, ret
 
 
 def high_share(low_in2: float | None, high_in2: float | None) -> float | None:
-    """Share of the vent area that is high, 0 to 1; None while there is none."""
+    """Share of the vent area that is high, 0 to 1; None while there is none.
+
+    low_in2, high_in2: net free area, in². Source: handbook §8, vent area.
+    """
     total = (low_in2 or 0.0) + (high_in2 or 0.0)
     return (high_in2 or 0.0) / total if total > 0 else None
 
@@ -111,7 +114,10 @@ def high_share(low_in2: float | None, high_in2: float | None) -> float | None:
 def conditions(
     low_in2: float | None, high_in2: float | None, zone: int | None, retarder: str | None
 ) -> tuple[Condition, ...]:
-    """What 1 in 300 asks for, each with whether it holds."""
+    """What 1 in 300 asks for, each with whether it holds.
+
+    low_in2, high_in2: net free area, in². Source: handbook §8, vent area, 1 in 300.
+    """
     share = high_share(low_in2, high_in2)
     within = None if share is None else HIGH_SHARE[0] <= share <= HIGH_SHARE[1]
     found = [
@@ -126,7 +132,10 @@ def conditions(
 
 
 def balance_in_words(low_in2: float | None, high_in2: float | None) -> str | None:
-    """Whether low and high keep pace: air that cannot come in low is drawn out of the house instead."""
+    """Whether low and high keep pace: air that cannot come in low is drawn out of the house instead.
+
+    Source: handbook §8, vent area.
+    """
     share = high_share(low_in2, high_in2)
     if share is None:
         return None
@@ -145,6 +154,8 @@ def vents_to_add(
 
     low_in2: what works of the low vents. low_run_ft: eave along which a strip can go in. Nothing there is taken away: where
     one side has more than its share, the other is brought up to it.
+
+    area_ft2 in ft², net free areas in in². Source: handbook §8, vent area, start values.
     """
     least, most = HIGH_SHARE
     total = max(144 * area_ft2 / ratio, low_in2 + high_in2, low_in2 / (1 - least), high_in2 / most)
@@ -170,6 +181,8 @@ def wrong_cure(blocked_by: frozenset[str], features: frozenset[str]) -> str | No
     """Why more vents would be the wrong cure now; None where nothing on record says so.
 
     features: kinds of what is on record in the attic.
+
+    Source: handbook §8, more vent does not cure moisture that rises from the house.
     """
     reasons = [words for kind, words in FROM_THE_HOUSE.items() if kind in blocked_by]
     if "fan_into_attic" in features and "fan_into_attic" not in blocked_by:

@@ -33,7 +33,10 @@ class EnclosedFill:
 
 
 def density_for(kind: str | None, level: bool, depth_in: float, chart: Chart, given_pcf: float | None) -> float | None:
-    """Density to fill at, lb/ft³: as given, by the chart where the bays are level, else the start value of its kind."""
+    """Density to fill at, lb/ft³: as given, by the chart where the bays are level, else the start value of its kind.
+
+    depth_in in inches. Source: handbook §7, enclosed bays.
+    """
     if given_pcf is not None:
         return given_pcf
     if not level:
@@ -64,6 +67,9 @@ def enclosed_fill(
 
 
 def enclosed_u(enclosed: Enclosed, spacing_in: float, boundary: float, r: float) -> float:
-    """U of enclosed bays that hold so much R, films and board included, wood as deep as the framing."""
+    """U of enclosed bays that hold so much R, films and board included, wood as deep as the framing.
+
+    Btu/h·ft²·°F; spacing_in on center. Source: handbook §6, parallel paths.
+    """
     fraction = framing_fraction(spacing_in)
     return fraction / (boundary + WOOD_R_PER_IN * enclosed.framing_in) + (1 - fraction) / (boundary + r)

@@ -22,6 +22,8 @@ CHANNEL_IN = 1.0
 
 @dataclass(frozen=True)
 class SlopeInput:
+    """Rafter bays as measured: inches, rise in inches per 12 in of run; None: not known."""
+
     rafter_depth_in: float | None = None
     pitch_in_12: float | None = None
     channel_in: float | None = None
@@ -29,6 +31,8 @@ class SlopeInput:
 
 @dataclass(frozen=True)
 class WallInput:
+    """An upright section as measured, feet and inches; None: not known. backed: its attic side has an air barrier."""
+
     of: str = "knee_wall"
     height_ft: float | None = None
     length_ft: float | None = None
@@ -38,6 +42,8 @@ class WallInput:
 
 @dataclass(frozen=True)
 class CavityInput:
+    """Bays under a net or a floor as measured: depth in inches; None: not known."""
+
     cover: str | None = None
     depth_in: float | None = None
 
@@ -67,12 +73,18 @@ class Enclosed:
 
 
 def slope_area_ft2(plan_area_ft2: float, pitch_in_12: float) -> float:
-    """Plan area / cosθ, ft²."""
+    """Plan area / cosθ, ft².
+
+    Source: handbook §7, enclosed bays.
+    """
     return plan_area_ft2 / math.cos(math.atan(pitch_in_12 / 12))
 
 
 def sloped_bays(outline: Points, plan_area_ft2: float, slope: SlopeInput) -> Enclosed | None:
-    """None while rafter depth, pitch or channel is not known."""
+    """None while rafter depth, pitch or channel is not known.
+
+    Source: handbook §7, slope area, depth = rafter depth − channel.
+    """
     if slope.rafter_depth_in is None or slope.pitch_in_12 is None or slope.channel_in is None:
         return None
     return Enclosed(
@@ -87,7 +99,10 @@ def sloped_bays(outline: Points, plan_area_ft2: float, slope: SlopeInput) -> Enc
 
 
 def upright_wall(outline: Points, wall: WallInput) -> Enclosed | None:
-    """A knee wall along the longest side, or a shaft all round; None while its height or stud depth is not known."""
+    """A knee wall along the longest side, or a shaft all round; None while its height or stud depth is not known.
+
+    Source: handbook §7, enclosed bays.
+    """
     if wall.height_ft is None or wall.stud_depth_in is None:
         return None
     around = sum(edge_length_ft(outline, i) for i in range(len(outline)))
@@ -104,7 +119,10 @@ def upright_wall(outline: Points, wall: WallInput) -> Enclosed | None:
 
 
 def closed_cavity(outline: Points, floor_ft2: float, cavity: CavityInput) -> Enclosed | None:
-    """None while its depth or cover is not known."""
+    """None while its depth or cover is not known.
+
+    Source: handbook §7, enclosed bays.
+    """
     if cavity.depth_in is None or cavity.cover is None:
         return None
     return Enclosed(

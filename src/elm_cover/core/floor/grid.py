@@ -38,11 +38,15 @@ class Grid:
 
     @property
     def count(self) -> int:
+        """How many cells lie on the floor."""
         return int(self.x_ft.size)
 
 
 def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
-    """Area of the floor under the keep-outs, overlaps once, what lies outside the outline not at all."""
+    """Area of the floor under the keep-outs, overlaps once, what lies outside the outline not at all.
+
+    Source: handbook §7, net area.
+    """
     if not keep_outs:
         return 0.0
     return float(
@@ -52,7 +56,10 @@ def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
 
 @lru_cache(maxsize=16)
 def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float = CELL_FT) -> Grid:
-    """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit."""
+    """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit.
+
+    Places in ft, each array of shape (cells,). Source: handbook §6, fine grid.
+    """
     polygon = shapely.Polygon(outline)
     x0, y0, x1, y1 = polygon.bounds
     most = min(MOST_CELLS_IN_BOX, MOST_CELLS_TIMES_CORNERS_SQUARED // len(outline) ** 2)
@@ -75,9 +82,25 @@ def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float 
     if cells.size == 0:  # a sliver between cell centers, or a floor that is all keep-out
         point = polygon.representative_point()
         return Grid(
-            (x0, y0), cell_ft, columns, rows, np.array([0]), np.array([0]), np.array([point.x]), np.array([point.y])
+            origin_ft=(x0, y0),
+            cell_ft=cell_ft,
+            columns=columns,
+            rows=rows,
+            column=np.array([0]),
+            row=np.array([0]),
+            x_ft=np.array([point.x]),
+            y_ft=np.array([point.y]),
         )
-    return Grid((x0, y0), cell_ft, columns, rows, cells % columns, cells // columns, x[cells], y[cells])
+    return Grid(
+        origin_ft=(x0, y0),
+        cell_ft=cell_ft,
+        columns=columns,
+        rows=rows,
+        column=cells % columns,
+        row=cells // columns,
+        x_ft=x[cells],
+        y_ft=y[cells],
+    )
 
 
 def _is_box(outline: Points, bounds: tuple[float, float, float, float]) -> bool:

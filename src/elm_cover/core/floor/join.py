@@ -30,6 +30,8 @@ def join(floors: tuple[Points, Points], walls: tuple[Sequence[Hashable], Sequenc
     """The union of two floors that touch along a wall or overlap. Raises OutlineError.
 
     walls: what each edge is; a corner between two walls in line goes where both are the same.
+
+    pair: corners of both in ft; the answer's are too. Source: handbook §2, sections that share framing.
     """
     shapes = [shapely.Polygon(points) for points in floors]
     # Walls that miss each other by a hair are the same wall.

@@ -12,12 +12,18 @@ from ..base.arrays import Points
 
 
 def polygon_area_ft2(outline: Points) -> float:
-    """Area of the outline, ft²."""
+    """Area of the outline, ft².
+
+    outline in ft, corners in order. Source: the shoelace formula.
+    """
     return float(shapely.Polygon(outline).area)
 
 
 def contains(outline: Points, points: Points) -> NDArray[np.bool_]:
-    """Which of the points lie on the floor or on its walls."""
+    """Which of the points lie on the floor or on its walls.
+
+    points in ft; answers a bool for each, shape (points,).
+    """
     if not points:
         return np.zeros(0, dtype=bool)
     floor = shapely.Polygon(outline).buffer(1e-6)
@@ -46,6 +52,9 @@ def edge_side(outline: Points, edge: int) -> str:
 
 
 def box_ft(center: tuple[float, float], size_in: tuple[float, float]) -> Points:
-    """Corners of a box of that size in inches round a point."""
+    """Corners of a box of that size in inches round a point.
+
+    Answers four corners in ft, counter-clockwise.
+    """
     (x, y), (across, along) = center, (size_in[0] / 24, size_in[1] / 24)
     return ((x - across, y - along), (x + across, y - along), (x + across, y + along), (x - across, y + along))

@@ -55,11 +55,15 @@ class Walk:
 
     @property
     def error_length_ft(self) -> float:
+        """Length of the closing error, ft."""
         return math.hypot(*self.error_ft)
 
 
 def length_ft(text: str, metric: bool = False) -> float:
-    """A length in feet: 38, 12'6, 12' 6 1/2", 12.5 ft, 150 in, 3.81 m; a bare number is metres in the metric view."""
+    """A length in feet: 38, 12'6, 12' 6 1/2", 12.5 ft, 150 in, 3.81 m; a bare number is metres in the metric view.
+
+    Raises TapeError where it cannot be read.
+    """
     clean = text.strip().lower()
     for glyph, fraction in GLYPHS.items():
         clean = re.sub(rf"(\d)\s*{glyph}", rf"\1 {fraction}", clean).replace(glyph, fraction)

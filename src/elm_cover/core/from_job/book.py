@@ -25,15 +25,15 @@ def energy_input(job: Job) -> EnergyInput:
     """What a unit of heat costs in this house."""
     energy = job.book.energy
     return EnergyInput(
-        energy.heating_fuel,
-        energy.heating_price,
-        energy.heating_efficiency,
-        energy.cooling_price_per_kwh,
-        energy.cooling_efficiency,
-        energy.cooled,
-        energy.heating_degree_days,
-        energy.cooling_degree_days,
-        energy.spread_pct,
+        fuel=energy.heating_fuel,
+        heating_price=energy.heating_price,
+        heating_efficiency=energy.heating_efficiency,
+        cooling_price_per_kwh=energy.cooling_price_per_kwh,
+        cooling_efficiency=energy.cooling_efficiency,
+        cooled=energy.cooled,
+        heating_degree_days=energy.heating_degree_days,
+        cooling_degree_days=energy.cooling_degree_days,
+        spread_pct=energy.spread_pct,
     )
 
 

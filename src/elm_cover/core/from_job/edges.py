@@ -61,6 +61,7 @@ def spot_vents(job: Job, section: Section, edge: int) -> int | None:
 
 
 def vent_groups(job: Job, section: Section, notes: Notebook) -> Iterable[VentGroup]:
+    """The section's vents with their net free area; asks for what one lacks."""
     for index, vent in enumerate(job.vents):
         if vent.section is None and len(job.sections) > 1:
             notes.ask("eaves", f"vents[{index}].section", "Over which section is this vent?")

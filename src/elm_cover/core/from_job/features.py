@@ -15,6 +15,7 @@ BOX = FeatureKind("", "", "box")
 
 
 def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...]:
+    """What stands in the section; says where a kind is not known."""
     found = []
     for index, feature in enumerate(section.features):
         if feature.kind not in KINDS:
@@ -27,18 +28,18 @@ def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...
             )
         found.append(
             FeatureInput(
-                feature.kind,
-                feature.rating,
-                feature.at_ft,
-                feature.to_ft,
-                feature.size_in,
-                1 if feature.count is None else feature.count,
-                feature.flue,
-                feature.blows_to,
-                feature.shielded,
-                feature.clearance_in,
-                feature.filled_under,
-                feature.duct_r,
+                kind=feature.kind,
+                rating=feature.rating,
+                at_ft=feature.at_ft,
+                to_ft=feature.to_ft,
+                size_in=feature.size_in,
+                count=1 if feature.count is None else feature.count,
+                flue=feature.flue,
+                blows_to=feature.blows_to,
+                shielded=feature.shielded,
+                clearance_in=feature.clearance_in,
+                filled_under=feature.filled_under,
+                duct_r=feature.duct_r,
             )
         )
     return tuple(found)
@@ -47,6 +48,7 @@ def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...
 def keep_outs_of(
     job: Job, index: int, features: tuple[FeatureInput, ...], burns: bool, notes: Notebook
 ) -> Iterable[KeepOut]:
+    """The floor that hatches and features keep from the fill; asks for what is missing."""
     section = job.sections[index]
     for number, access in enumerate(job.accesses):
         if access.section != section.id and not (access.section is None and len(job.sections) == 1):

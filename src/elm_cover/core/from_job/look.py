@@ -26,13 +26,13 @@ def look_input(job: Job) -> LookInput:
         accesses=tuple((access.section, access.at_ft) for access in job.accesses),
         sections=tuple(
             SectionFacts(
-                section.id,
-                section.name or section.id,
-                section.kind,
-                frozenset(edge.kind for edge in section.edges),
-                frozenset(feature.kind for feature in section.features),
-                section.wall.of if section.wall else None,
-                section.outline_ft,
+                id=section.id,
+                name=section.name or section.id,
+                kind=section.kind,
+                edges=frozenset(edge.kind for edge in section.edges),
+                features=frozenset(feature.kind for feature in section.features),
+                wall_of=section.wall.of if section.wall else None,
+                outline_ft=section.outline_ft,
             )
             for section in job.sections
         ),

@@ -23,13 +23,13 @@ def _batt(product: Product) -> BattProduct | None:
     if batt is None or batt.r is None or batt.thickness_in is None or batt.width_in is None or batt.length_in is None:
         return None
     return BattProduct(
-        batt.r,
-        batt.thickness_in,
-        batt.width_in,
-        batt.length_in,
-        batt.pieces_per_bundle or 1,
-        product.kind or "glass_batt",
-        batt.bundle_in,
-        batt.bundle_lb,
-        batt.facing,
+        r=batt.r,
+        thickness_in=batt.thickness_in,
+        width_in=batt.width_in,
+        length_in=batt.length_in,
+        pieces_per_bundle=batt.pieces_per_bundle or 1,
+        kind=product.kind or "glass_batt",
+        bundle_in=batt.bundle_in,
+        bundle_lb=batt.bundle_lb,
+        facing=batt.facing,
     )

@@ -10,6 +10,8 @@ from .product import ProductInput
 
 @dataclass(frozen=True)
 class TargetInput:
+    """The R to reach as it was set, for the section or for the job."""
+
     basis: str | None
     edition: str | None
     r: float | None
@@ -19,6 +21,8 @@ class TargetInput:
 
 @dataclass(frozen=True)
 class SettingsInput:
+    """What is set for the whole job. interpolate: between printed rows, else the next row up."""
+
     vent_gap_in: float
     baffle_rule: str
     interpolate: bool

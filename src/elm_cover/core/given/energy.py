@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class EnergyInput:
+    """Fuel, prices and efficiencies; None: the fuel's own start value, or the zone's degree-days. spread_pct: of the range."""
+
     fuel: str = "gas"
     heating_price: float | None = None
     heating_efficiency: float | None = None

@@ -20,6 +20,8 @@ class HazardSeen:
 
 @dataclass(frozen=True)
 class ContactSeen:
+    """A place where insulation and ceiling tend to part, and what was found there; None: not looked at."""
+
     place: str
     section: str | None
     found: str | None
@@ -27,6 +29,8 @@ class ContactSeen:
 
 @dataclass(frozen=True)
 class HoleToFind:
+    """A kind of hole that should be there: how many were expected and found; None: not counted."""
+
     """A kind of hole that should be there. expected: as recorded, else as counted from the features, else None."""
 
     trade: str

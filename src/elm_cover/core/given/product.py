@@ -10,6 +10,8 @@ from ..layers.chart import Chart
 
 @dataclass(frozen=True)
 class ProductInput:
+    """A loose fill with its chart, or a batt. price: of a bag or bundle, None: by the book."""
+
     id: str
     name: str
     kind: str | None

@@ -17,6 +17,8 @@ from .choice import ChoiceInput, SettingsInput, TargetInput
 
 @dataclass(frozen=True)
 class EdgeInput:
+    """An edge of the outline. Heel, plate in inches; vented_bays: by spot vents on record, None: none is."""
+
     kind: str
     heel_in: float | None
     pitch_in_12: float | None
@@ -29,6 +31,8 @@ class EdgeInput:
 
 @dataclass(frozen=True)
 class LayerInput:
+    """A layer of old fill on record, inches. void: share of the floor, 0 to 1. label_in: what its R was printed for."""
+
     material: str | None
     depth_in: float | None
     r: float | None
@@ -40,7 +44,7 @@ class LayerInput:
     facing: str | None = None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SectionInput:
     """way_in_ft: where the crew leaves it. passage_ft: how wide it opens to the next section where it has no way in of its
     own; 0 where nothing on record leads into it, None where it has its own."""

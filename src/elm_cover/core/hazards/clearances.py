@@ -40,6 +40,7 @@ class KeepOut:
 
     @property
     def corners_ft(self) -> Points | None:
+        """Where it lies, ft; None where it is only counted."""
         if self.corners is not None:
             return self.corners
         return None if self.at_ft is None else box_ft(self.at_ft, self.size_in)
@@ -54,6 +55,8 @@ def clearance_in(feature: FeatureInput, burns: bool) -> float | None:
     """How far the fill stays away all round, inches; None where the feature takes no floor.
 
     burns: whether the fill does; one that is not picked yet is taken as one that burns.
+
+    Source: handbook §9, clearances.
     """
     kind = feature.kind
     listed = feature.clearance_in
@@ -78,6 +81,8 @@ def keep_out_of(feature: FeatureInput, burns: bool) -> KeepOut | None:
     """The keep-out of a feature; None where it takes no floor (IC lights, stacks, boxes, wires, what is filled under).
 
     The clear space is taken as a box round the thing. A chimney, platform or stair without a size takes nothing yet.
+
+    Source: handbook §7, net area; §9, clearances.
     """
     clear = clearance_in(feature, burns)
     if clear is None or feature.count == 0:

@@ -180,7 +180,10 @@ def _many(count: int, one: str, more: str | None = None) -> str:
 
 
 def holes_to_find(features: tuple[FeatureInput, ...], stories: float | None) -> tuple[tuple[str, str, int | None], ...]:
-    """The holes that should be there: trade, what, how many by the features on record (None: count them on the spot)."""
+    """The holes that should be there: trade, what, how many by the features on record (None: count them on the spot).
+
+    Source: handbook §9, count the holes that should be there.
+    """
     counted: dict[tuple[str, str], int] = {}
     for feature in features:
         kind = KINDS.get(feature.kind)

@@ -150,7 +150,10 @@ STANDING_CAUTIONS = (
 
 
 def stop_for(kind: str) -> Stop:
-    """What a hazard stops. One of a kind not listed here stops the install until someone has judged it."""
+    """What a hazard stops. One of a kind not listed here stops the install until someone has judged it.
+
+    Source: handbook §3.
+    """
     named = kind.replace("_", " ").capitalize()
     other = "A qualified person judges it and says how it is cleared."
     return STOPS.get(kind, Stop(named, "", "the install", other, "Keep away from it until then."))

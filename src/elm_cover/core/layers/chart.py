@@ -14,6 +14,8 @@ from ..base.units import ROUNDING_SLACK
 
 @dataclass(frozen=True)
 class Row:
+    """A printed row: R, thicknesses in inches, ft² of net area that one bag covers."""
+
     r: float
     installed_in: float
     settled_in: float
@@ -43,19 +45,25 @@ class Chart:
 
     @cached_property
     def r(self) -> Floats:
+        """R of the rows, from 0: shape (rows + 1,)."""
         return np.array([0.0, *(row.r for row in self.rows)])
 
     @cached_property
     def installed_in(self) -> Floats:
+        """Installed thickness of the rows, in, from 0: shape (rows + 1,)."""
         return np.array([0.0, *(row.installed_in for row in self.rows)])
 
     @cached_property
     def settled_in(self) -> Floats:
+        """Settled thickness of the rows, in, from 0: shape (rows + 1,)."""
         return np.array([0.0, *(row.settled_in for row in self.rows)])
 
     @cached_property
     def weight_psf(self) -> Floats:
-        """w = bag weight / coverage, lb/ft², from (0, 0) through the rows."""
+        """w = bag weight / coverage, lb/ft², from (0, 0) through the rows.
+
+        Shape (rows + 1,). Source: handbook §7, w.
+        """
         return np.array([0.0, *(self.bag_lb / row.coverage_ft2 for row in self.rows)])
 
     @cached_property
@@ -72,21 +80,30 @@ class Chart:
         return NewFill(row.r, row.installed_in, row.settled_in, self.bag_lb / row.coverage_ft2, beyond)
 
     def next_row(self, r_needed: float) -> NewFill:
-        """The next printed row that reaches the R: what the label can prove. The last row, marked beyond, past the end."""
+        """The next printed row that reaches the R: what the label can prove. The last row, marked beyond, past the end.
+
+        Source: handbook §7, next printed row up.
+        """
         for index, row in enumerate(self.rows):
             if row.r >= r_needed - ROUNDING_SLACK:
                 return self._row(index)
         return self._row(-1, beyond=True)
 
     def row_for_depth(self, installed_in: float) -> NewFill:
-        """The next printed row that is at least that deep on the day; the last row, marked beyond, past the end."""
+        """The next printed row that is at least that deep on the day; the last row, marked beyond, past the end.
+
+        installed_in in inches of new fill. Source: handbook §7.
+        """
         for index, row in enumerate(self.rows):
             if row.installed_in >= installed_in - ROUNDING_SLACK:
                 return self._row(index)
         return self._row(-1, beyond=True)
 
     def interpolated(self, r_needed: float) -> NewFill:
-        """Both thicknesses and weight linear in R between rows, and from (0, 0) to the first; never past the last."""
+        """Both thicknesses and weight linear in R between rows, and from (0, 0) to the first; never past the last.
+
+        Source: handbook §7, interpolate.
+        """
         if r_needed > self.r[-1] + ROUNDING_SLACK:
             return self._row(-1, beyond=True)
         index = bisect_left(self._stops, r_needed, 1, len(self._stops) - 1)
@@ -100,29 +117,47 @@ class Chart:
         )
 
     def interpolated_for_depth(self, installed_in: float) -> NewFill:
-        """The fill of that installed thickness, between rows."""
+        """The fill of that installed thickness, between rows.
+
+        installed_in in inches of new fill. Source: handbook §7, interpolate.
+        """
         if installed_in > self.installed_in[-1] + ROUNDING_SLACK:
             return self._row(-1, beyond=True)
         return self.interpolated(float(np.interp(installed_in, self.installed_in, self.r)))
 
     def thin_r(self, settled_in: Floats) -> Floats:
-        """R of a thinner layer, linear in settled thickness through (0, 0) and the rows."""
+        """R of a thinner layer, linear in settled thickness through (0, 0) and the rows.
+
+        settled_in in inches, any shape; answers the same shape. Source: handbook §7, a thin layer.
+        """
         return np.interp(settled_in, self.settled_in, self.r)
 
     def thin_weight_psf(self, settled_in: Floats) -> Floats:
-        """Weight of a thinner layer, lb/ft², linear in settled thickness through (0, 0) and the rows."""
+        """Weight of a thinner layer, lb/ft², linear in settled thickness through (0, 0) and the rows.
+
+        settled_in in inches, any shape; answers the same shape. Source: handbook §7, a thin layer.
+        """
         return np.interp(settled_in, self.settled_in, self.weight_psf)
 
     def r_per_in(self, r: float) -> float:
-        """R per settled inch near that R: of the first row below it, of the last past the end."""
+        """R per settled inch near that R: of the first row below it, of the last past the end.
+
+        Source: handbook §5, R_gap.
+        """
         r = min(max(r, self.rows[0].r), self.rows[-1].r)
         return r / self.interpolated(r).settled_in
 
     def densities_pcf(self) -> Floats:
-        """Settled lb/ft³ row by row: 12·w / settled thickness."""
+        """Settled lb/ft³ row by row: 12·w / settled thickness.
+
+        Shape (rows,). Source: handbook §7, 12·w / thickness.
+        """
         return 12 * self.weight_psf[1:] / self.settled_in[1:]
 
 
 def chart_bags(net_area_ft2: float, fill: NewFill, bag_lb: float) -> float:
-    """Bags that the chart asks for, unrounded: net area / coverage, where coverage is bag weight / w."""
+    """Bags that the chart asks for, unrounded: net area / coverage, where coverage is bag weight / w.
+
+    net_area_ft2 in ft², bag_lb in lb. Source: handbook §7, chart bags.
+    """
     return net_area_ft2 * fill.weight_psf / bag_lb

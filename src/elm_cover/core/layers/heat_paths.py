@@ -28,6 +28,8 @@ def cavity_r(
     """R between the joists at each point, voids and all, without films and board. r_new: R of the new fill there.
 
     over_r: of what lies over it all, a foam baffle.
+
+    laid, r_new, over_r: at the same places, shape (places,). Source: handbook §6, cavity and void.
     """
     u = np.zeros_like(r_new)
     for share, bares in void_shares([layer.layer for layer in laid]):
@@ -50,7 +52,10 @@ class Paths:
     sound: Floats
 
     def u(self, framing_fraction: float) -> Floats:
-        """FF / R_joist + (1 − FF) / R_cavity at each point."""
+        """FF / R_joist + (1 − FF) / R_cavity at each point.
+
+        Btu/h·ft²·°F, shape (places,). Source: handbook §6.
+        """
         return framing_fraction * self.joist + (1 - framing_fraction) * self.cavity
 
 
@@ -66,6 +71,8 @@ def paths(
 
     The joist is wood up to its top or to the top of the fill, whichever is lower (wood standing bare above thin fill
     earns nothing), and has above it what lies higher than its top.
+
+    All arrays of shape (places,), thicknesses in inches. Source: handbook §6, parallel paths.
     """
     cavity = under.r + cavity_r(laid, under.r, r_new, new_r_per_in, over_r)
     joist_depth = under.joist_depth_in
@@ -84,12 +91,18 @@ def paths(
 def u_factor(
     under: Boundary, laid: Sequence[LayerAt], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
 ) -> Floats:
-    """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included."""
+    """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included.
+
+    Shape (places,). Source: handbook §6.
+    """
     return paths(under, laid, new_settled_in, r_new, new_r_per_in).u(under.framing_fraction)
 
 
 def bare_u(boundary: float) -> float:
-    """U of ceiling board with nothing on it: a hatch lid without insulation, the ring left clear round a light."""
+    """U of ceiling board with nothing on it: a hatch lid without insulation, the ring left clear round a light.
+
+    Btu/h·ft²·°F. Source: handbook §5, B.
+    """
     return 1 / boundary
 
 

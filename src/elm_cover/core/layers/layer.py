@@ -67,7 +67,10 @@ def compression_exponent(r_label: float, label_in: float) -> float:
 
 
 def labelled_r(material: str | None, depth_in: float, r_label: float | None) -> float:
-    """R by the label, else depth × the default. Raises KeyError without either."""
+    """R by the label, else depth × the default. Raises KeyError without either.
+
+    depth_in in inches. Source: handbook §5, default R per inch.
+    """
     return r_label if r_label is not None else depth_in * KINDS[material or ""].r_per_in
 
 
@@ -93,7 +96,10 @@ def old_layer(
 
 
 def topmost_loose(materials: Sequence[str | None]) -> int:
-    """Which layer takes the difference between the readings and the recorded depths: the topmost loose one, else the top."""
+    """Which layer takes the difference between the readings and the recorded depths: the topmost loose one, else the top.
+
+    Source: design §3, readings.
+    """
     loose = [i for i, material in enumerate(materials) if is_loose(material)]
     return loose[-1] if loose else len(materials) - 1
 

@@ -16,7 +16,10 @@ LIMITS_PSF: dict[str, tuple[tuple[float, float], ...]] = {
 
 
 def load_limit_psf(board: str, spacing_in: float) -> float | None:
-    """The most the board may carry, lb/ft²; None where no limit is published and someone has to be asked."""
+    """The most the board may carry, lb/ft²; None where no limit is published and someone has to be asked.
+
+    spacing_in on center, inches. Source: handbook §7, load, from the board makers' association.
+    """
     for widest, limit in LIMITS_PSF.get(board, ()):
         if spacing_in <= widest:
             return limit
@@ -24,5 +27,8 @@ def load_limit_psf(board: str, spacing_in: float) -> float | None:
 
 
 def load_psf(layers: Sequence[Layer], new_weight_psf: float) -> float:
-    """Old and new fill resting on the board, lb/ft²."""
+    """Old and new fill resting on the board, lb/ft².
+
+    Source: handbook §7, load = old + new.
+    """
     return sum(layer.weight_psf for layer in layers) + new_weight_psf

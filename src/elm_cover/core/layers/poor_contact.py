@@ -48,7 +48,10 @@ TITLES = {
 
 
 def places(sections: tuple[SectionFacts, ...], stories: float | None) -> tuple[Place, ...]:
-    """The places to ask at: those every house may have, and those that the record shows."""
+    """The places to ask at: those every house may have, and those that the record shows.
+
+    Source: handbook §5, where poor contact hides.
+    """
     return tuple(_places(sections, stories))
 
 

@@ -47,6 +47,7 @@ class Lying:
 
     @property
     def top_in(self) -> Floats:
+        """Top of it all on the day, in, shape (places,)."""
         return self.under_in + self.new_installed_in
 
 
@@ -78,6 +79,7 @@ class Stack:
 
     @property
     def settled_in(self) -> float:
+        """All that is new after settling, inches."""
         return depth_of(self.batts) + self.fill.settled_in
 
     @property
@@ -89,6 +91,8 @@ class Stack:
         """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean.
 
         dressed: work at the edge, which takes the place of the fill over the plate.
+
+        Inches, each array of shape (places,). Source: handbook §8, old(x), new_installed(x), new_settled(x).
         """
         laid = self._laid(np.ones_like(room_in), old_in)
         later = sum((layer.depth_in for layer in laid), np.zeros_like(room_in))

@@ -41,7 +41,10 @@ class Places:
 def strips_of(
     room_in: Floats, old_in: Floats | None = None, roomy_in: float = ROOMY_IN, dressed: Dressing | None = None
 ) -> Places:
-    """The strips of a floor from its cells."""
+    """The strips of a floor from its cells.
+
+    Inches, shape (cells,) in, (strips,) out. Source: docs/decisions/0008.
+    """
     room = np.minimum(room_in, roomy_in)
     work = None if dressed is None else _alike(dressed)
     for step in (1e-6, STEP_IN, 4 * STEP_IN):

@@ -32,7 +32,7 @@ class VoidPath:
 def void_shares(layers: Sequence[Layer]) -> tuple[tuple[float, tuple[bool, ...]], ...]:
     """Every combination of sound and bare among the voided layers: its share of the floor, and which are bare.
 
-    Shares are independent and sum to 1.
+    Shares are independent and sum to 1. Source: handbook §5, several voided layers.
     """
     return _shares_of(tuple(layer.void for layer in layers))
 
@@ -51,7 +51,10 @@ def _shares_of(voids: tuple[float, ...]) -> tuple[tuple[float, tuple[bool, ...]]
 
 
 def void_paths(layers: Sequence[Layer]) -> tuple[VoidPath, ...]:
-    """The heat paths through the layers, with the R that is there on each."""
+    """The heat paths through the layers, with the R that is there on each.
+
+    Source: handbook §5, voids and poor contact.
+    """
     return tuple(
         VoidPath(
             share,
@@ -78,7 +81,10 @@ def r_with(layers: Sequence[Layer], boundary: float | None, r_new: float = 0.0, 
 
 
 def r_to_add(target: float, reached: Callable[[float], float]) -> float:
-    """The smallest N ≥ 0 with reached(N) = target, by bisection; reached rises with N. 0 where it is there already."""
+    """The smallest N ≥ 0 with reached(N) = target, by bisection; reached rises with N. 0 where it is there already.
+
+    Source: handbook §5, solve by bisection.
+    """
     if reached(0.0) >= target:
         return 0.0
     low, high = 0.0, target

@@ -31,7 +31,10 @@ class BattLayout:
 
 
 def batt_layouts(section: SectionInput, site: Site, laid: Laid, pieces: bool) -> tuple[BattLayout, ...]:
-    """Every layer of batts counted, and laid out piece by piece where asked; none while framing, eaves or fill is not known."""
+    """Every layer of batts counted, and laid out piece by piece where asked; none while framing, eaves or fill is not known.
+
+    Source: handbook §7, take-off is a layout.
+    """
     if not laid.batts or laid.stack is None or site.eaves is None or section.spacing_in is None or section.run is None:
         return ()
     found = []
@@ -59,16 +62,18 @@ def _asked(section: SectionInput, site: Site, layers: tuple[BattLayer, ...], old
     for layer in layers:
         found.append(
             LayoutAsked(
-                section.outline_ft,
-                site.shapes,
-                tuple(_too_near(edge, eave, below, layer.batt) for edge, eave in sorted((site.eaves or {}).items())),
-                section.run or "x",
-                section.spacing_in or 0.0,
-                layer.place,
-                layer.batt,
-                section.way_in_ft,
-                _wires(section),
-                tuple(f.at_ft for f in section.features if f.kind in POSTS and f.at_ft is not None),
+                outline_ft=section.outline_ft,
+                kept_out_ft=site.shapes,
+                eaves=tuple(
+                    _too_near(edge, eave, below, layer.batt) for edge, eave in sorted((site.eaves or {}).items())
+                ),
+                run=section.run or "x",
+                spacing_in=section.spacing_in or 0.0,
+                place=layer.place,
+                batt=layer.batt,
+                from_ft=section.way_in_ft,
+                wires_ft=_wires(section),
+                posts_ft=tuple(f.at_ft for f in section.features if f.kind in POSTS and f.at_ft is not None),
             )
         )
         below += layer.batt.thickness_in
@@ -101,7 +106,10 @@ def _too_near(edge: int, eave: Eave, below_in: float, batt: BattProduct) -> tupl
 def way_in_faults(
     section: SectionInput, layers: tuple[BattLayer, ...], eaves: Mapping[int, Eave]
 ) -> list[tuple[str, str, str, str]]:
-    """Each size of piece and bundle against the widest way in: (code, level, text, what to do)."""
+    """Each size of piece and bundle against the widest way in: (code, level, text, what to do).
+
+    Source: handbook §7, each piece and each bundle must go through the opening.
+    """
     if not section.openings_in or not layers:
         return []
     if section.passage_ft == 0:

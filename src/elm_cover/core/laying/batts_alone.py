@@ -17,12 +17,18 @@ from .build_up import Bed, Laid, as_layers, asked_batt, first_between, nothing_l
 
 
 def batts_across(bed: Bed, notes: Notebook) -> Laid:
-    """Every layer across the joists."""
+    """Every layer across the joists.
+
+    Source: handbook §7, batts across.
+    """
     return _across(bed, (), notes)
 
 
 def batts_between_and_across(bed: Bed, notes: Notebook) -> Laid:
-    """A first layer between the joists, the rest across them."""
+    """A first layer between the joists, the rest across them.
+
+    Source: handbook §7, batts between and across.
+    """
     asked_batt(bed, "product", notes)
     between = first_between(bed, notes)
     if between is None:

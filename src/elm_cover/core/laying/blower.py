@@ -41,24 +41,36 @@ class Blower:
     rise_in: float = 0.0
 
     def reached(self, fill: NewFill) -> float:
-        """R with that fill on top, by parallel paths, loose glass pressed by its weight: r_nominal."""
+        """R with that fill on top, by parallel paths, loose glass pressed by its weight: r_nominal.
+
+        Source: handbook §5, r_nominal.
+        """
         return r_with(
             pressed(self.layers, fill.weight_psf), self.boundary, fill.r, self.chart.r_per_in(fill.r) if fill.r else 0.0
         )
 
     def needed(self, target: float) -> float:
-        """The smallest R to add that reaches the target."""
+        """The smallest R to add that reaches the target.
+
+        Source: handbook §5, the smallest N.
+        """
         return _needed(self, target)
 
     def for_target(self, target: float) -> NewFill:
-        """The fill that the chart gives for the target, by the school that is set."""
+        """The fill that the chart gives for the target, by the school that is set.
+
+        Source: handbook §7, two schools.
+        """
         needed = self.needed(target)
         if needed <= ROUNDING_SLACK:
             return NO_FILL
         return self.chart.interpolated(needed) if self.interpolate else self.chart.next_row(needed)
 
     def for_depth(self, installed_in: float) -> NewFill:
-        """The fill of a depth the user set: the row it clicks to, or glided to between rows."""
+        """The fill of a depth the user set: the row it clicks to, or glided to between rows.
+
+        installed_in in inches of new fill. Source: design §3, depth.
+        """
         if installed_in <= 0:
             return NO_FILL
         if self.interpolate:
@@ -77,12 +89,18 @@ def _needed(blower: Blower, target: float) -> float:
 
 
 def depth_under(blower: Blower, fill: NewFill) -> float:
-    """Fill line with that fill over what lies there, inches."""
+    """Fill line with that fill over what lies there, inches.
+
+    Source: handbook §5, compression; §8, D.
+    """
     return depth_of(pressed(blower.layers, fill.weight_psf)) + blower.rise_in + fill.installed_in
 
 
 def pick_fill(section: SectionInput, r_target: float | None, blower: Blower, notes: Notebook) -> NewFill | None:
-    """The new fill, by the depth the user set or by the target; a stop where the chart ends before it."""
+    """The new fill, by the depth the user set or by the target; a stop where the chart ends before it.
+
+    Source: handbook §7, the row.
+    """
     installed = section.choice.installed_in if section.choice else None
     if installed is not None:
         fill = blower.for_depth(installed)
@@ -106,11 +124,22 @@ def pick_fill(section: SectionInput, r_target: float | None, blower: Blower, not
 def by_inches(
     blower: Blower, r_target: float, old_in: float, net_area_ft2: float, bags_right: float
 ) -> ByInches | None:
-    """What subtracting inches would have given; None where nothing lies there or the chart ends before the target."""
+    """What subtracting inches would have given; None where nothing lies there or the chart ends before the target.
+
+    Inches and ft². Source: handbook §7, a third habit.
+    """
     whole = blower.chart.interpolated(r_target) if blower.interpolate else blower.chart.next_row(r_target)
     if old_in <= 0 or whole.beyond:
         return None
     left = max(0.0, whole.installed_in - old_in)
     fill = blower.chart.interpolated_for_depth(left) if left > 0 else NO_FILL
     bags = net_area_ft2 * fill.weight_psf / blower.chart.bag_lb
-    return ByInches(whole.installed_in, old_in, left, bags, bags_right - bags, blower.reached(fill), r_target)
+    return ByInches(
+        target_in=whole.installed_in,
+        old_in=old_in,
+        left_in=left,
+        bags=bags,
+        bags_short=bags_right - bags,
+        r_reached=blower.reached(fill),
+        r_target=r_target,
+    )

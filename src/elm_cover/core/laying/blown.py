@@ -14,12 +14,18 @@ from .build_up import Bed, Laid, as_layers, first_between, nothing_laid
 
 
 def blown(bed: Bed, notes: Notebook) -> Laid:
-    """Top-up, lift and fill, clear and blow: loose fill straight over what is kept."""
+    """Top-up, lift and fill, clear and blow: loose fill straight over what is kept.
+
+    Source: handbook §7, choosing.
+    """
     return _over(bed, (), notes)
 
 
 def blown_cap(bed: Bed, notes: Notebook) -> Laid:
-    """Batts between the joists, loose fill over them."""
+    """Batts between the joists, loose fill over them.
+
+    Source: handbook §7, batts between, blown cap.
+    """
     if bed.product.chart is None:
         return _over(bed, (), notes)
     between = first_between(bed, notes)

@@ -61,14 +61,20 @@ class Laid:
 
     @property
     def bag_covers_ft2(self) -> float | None:
-        """What one bag covers at this depth, ft²; None where nothing is blown."""
+        """What one bag covers at this depth, ft²; None where nothing is blown.
+
+        Source: handbook §7, what one bag does.
+        """
         if self.blower is None or self.fill is None or self.fill.weight_psf <= 0:
             return None
         return self.blower.chart.bag_lb / self.fill.weight_psf
 
     @property
     def load_psf(self) -> float | None:
-        """What rests on the board, lb/ft²: layers that the joists carry load the framing instead."""
+        """What rests on the board, lb/ft²: layers that the joists carry load the framing instead.
+
+        Source: handbook §7, load.
+        """
         if self.kept is None or self.fill is None:
             return None
         batts = sum(layer.batt.weight_psf for layer in self.batts if layer.rests_on_board)

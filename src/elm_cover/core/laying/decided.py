@@ -38,6 +38,7 @@ class OldFill:
 
     @property
     def depth_in(self) -> float | None:
+        """Depth of all of it, in; None while not known."""
         return None if self.today is None else depth_of(self.today)
 
     def as_decided(self, section: SectionInput) -> OldFill:
@@ -64,6 +65,8 @@ def removal_of(section: SectionInput, site: Site, old: OldFill, places: Places |
     """What clearing out takes, thin at the eaves; None where it is not cleared.
 
     places: None while no roof is known: the mean depth everywhere.
+
+    Source: handbook §5, clear out; §10, start rates.
     """
     if old.action != "clear" or not old.today:
         return None

@@ -36,7 +36,10 @@ class Heat:
 
 
 def heat_of(section: SectionInput, site: Site, old: OldFill, laid: Laid, places: Places | None) -> Heat:
-    """Heat of what is laid. places: where it is asked for, None while no roof is known. ua_today is left to the caller."""
+    """Heat of what is laid. places: where it is asked for, None while no roof is known. ua_today is left to the caller.
+
+    Source: handbook §6, area mean of U.
+    """
     stack = laid.stack
     if stack is None or places is None:
         return Heat()
@@ -59,12 +62,18 @@ def boundary_of(section: SectionInput, site: Site) -> Boundary | None:
 
 
 def whole_u(u_net: float, site: Site, boundary: float) -> float:
-    """Mean U of the floor from that of its net area: what is kept out counts bare."""
+    """Mean U of the floor from that of its net area: what is kept out counts bare.
+
+    Btu/h·ft²·°F. Source: handbook §6.
+    """
     return (u_net * site.net_ft2 + bare_u(boundary) * (site.floor_ft2 - site.net_ft2)) / site.floor_ft2
 
 
 def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> float | None:
-    """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while old fill, board or framing is not known."""
+    """Mean U of the floor as it lies today, Btu/h·ft²·°F; None while old fill, board or framing is not known.
+
+    Source: handbook §6.
+    """
     under = boundary_of(section, site)
     if old.today is None or under is None:
         return None

@@ -10,7 +10,10 @@ from .blower import Blower
 
 
 def ceiling_limit(section: SectionInput, notes: Notebook) -> float | None:
-    """The load limit of the ceiling, lb/ft²; asks for what it needs."""
+    """The load limit of the ceiling, lb/ft²; asks for what it needs.
+
+    Source: handbook §7, load.
+    """
     if section.board is None:
         notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
     if section.spacing_in is None:
@@ -31,7 +34,10 @@ def ceiling_limit(section: SectionInput, notes: Notebook) -> float | None:
 
 
 def over_limit(load: float | None, limit: float | None, blower: Blower | None) -> tuple[str, str] | None:
-    """What is wrong and what to do where the load is over the limit, lb/ft²; None where it is not, or nobody knows."""
+    """What is wrong and what to do where the load is over the limit, lb/ft²; None where it is not, or nobody knows.
+
+    Source: handbook §7, load: over the limit.
+    """
     if load is None or limit is None or load <= limit:
         return None
     fits = None

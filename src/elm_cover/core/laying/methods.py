@@ -25,7 +25,10 @@ METHODS: dict[str, Callable[[Bed, Notebook], Laid]] = {
 
 
 def lay(section: SectionInput, site: Site, old: OldFill, target: Target, notes: Notebook) -> Laid:
-    """What the section's choice lays on its floor; asks for what it lacks, flags what speaks against it."""
+    """What the section's choice lays on its floor; asks for what it lacks, flags what speaks against it.
+
+    Source: handbook §7, choosing.
+    """
     choice = section.choice
     if choice is None or choice.product is None:
         notes.ask("choose", f"choice.{section.id}.product", "Pick what to blow or lay")

@@ -27,7 +27,10 @@ class OverPlate:
 def over_the_plate(
     section: SectionInput, site: Site, laid: Laid, edge: int, samples: int = PLATE_SAMPLES
 ) -> OverPlate | None:
-    """What lies over the plate of an eave, with what is done at the edge; None while eave or fill is not known."""
+    """What lies over the plate of an eave, with what is done at the edge; None while eave or fill is not known.
+
+    Source: handbook §8, depth and R at x = 0 and as a mean over the plate.
+    """
     stack, eave = laid.stack, (site.eaves or {}).get(edge)
     if stack is None or eave is None:
         return None

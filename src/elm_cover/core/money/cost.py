@@ -28,7 +28,7 @@ class CostLine:
     total: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Cost:
     """Price of a job. hours: by the clock with the crew; person_hours: all of them together.
 
@@ -49,7 +49,10 @@ class Cost:
 
 
 def pack_price(product: ProductInput, book: BookInput) -> float:
-    """Price of one bag or bundle: the product's own, else by its kind."""
+    """Price of one bag or bundle: the product's own, else by its kind.
+
+    In the book's currency. Source: handbook §10, price book.
+    """
     if product.price is not None:
         return product.price
     if product.chart is not None:
@@ -60,7 +63,10 @@ def pack_price(product: ProductInput, book: BookInput) -> float:
 
 
 def feed_lb_per_hour(kind: str, book: BookInput) -> float:
-    """How fast the machine takes a fill, lb/h. Mineral wool and wood fiber go by cellulose's start value: none is given."""
+    """How fast the machine takes a fill, lb/h. Mineral wool and wood fiber go by cellulose's start value: none is given.
+
+    Source: handbook §10, start rates.
+    """
     machine = "truck" if book.truck else "small_machine"
     return book.rates[f"{machine}_{kind_of(kind).feeds_as}_lb_per_hour"]
 
@@ -87,7 +93,10 @@ def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
 
 
 def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: float, book: BookInput) -> Cost:
-    """What the job costs and how long it takes."""
+    """What the job costs and how long it takes.
+
+    In the book's currency and hours. Source: handbook §10, cost.
+    """
     lines = []
     for name, packs in q.packs.items():
         product = products[name]
@@ -110,22 +119,25 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
     price = (direct + overhead) / (1 - book.margin_pct / 100)
     hours = sum(work.values())
     return Cost(
-        book.currency,
-        tuple(lines),
-        of["material"],
-        of["labor"],
-        of["disposal"],
-        overhead,
-        price - direct - overhead,
-        price,
-        price / q.area_ft2 if q.area_ft2 > 0 else None,
-        hours,
-        hours / crew,
+        currency=book.currency,
+        lines=tuple(lines),
+        material=of["material"],
+        labor=of["labor"],
+        disposal=of["disposal"],
+        overhead=overhead,
+        margin=price - direct - overhead,
+        price=price,
+        price_per_ft2=price / q.area_ft2 if q.area_ft2 > 0 else None,
+        person_hours=hours,
+        hours=hours / crew,
     )
 
 
 def edge_lines(q: Quantities, book: BookInput) -> list[CostLine]:
-    """What fills the room over the plates, by kind."""
+    """What fills the room over the plates, by kind.
+
+    In the book's currency, volumes in ft³. Source: handbook §10.
+    """
     return [
         _line(REMEDIES[kind].title.capitalize(), "material", ft3, "ft³", book.prices[f"{kind}_per_ft3"])
         for kind, ft3 in q.edge_ft3.items()

@@ -13,16 +13,21 @@ from ..old_fill.keep_or_clear import Removal
 
 @dataclass(frozen=True)
 class Bags:
+    """Bags of one section, unrounded: by the chart, and what the attic will take. None: not known."""
+
     chart: float | None = None
     field: float | None = None
 
 
 def bags_to_order(bags: float, spare_pct: float) -> int:
-    """Whole bags: one rounding, at the end. 33.876 bags with 3 % spare → 35."""
+    """Whole bags: one rounding, at the end. 33.876 bags with 3 % spare → 35.
+
+    Source: handbook §7, order.
+    """
     return whole_up(bags * (1 + spare_pct / 100))
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Quantities:
     """Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
 
@@ -69,7 +74,10 @@ def taken(
     action: str | None,
     removal: Removal | None,
 ) -> Quantities:
-    """What a section takes by the fill and batts put on it."""
+    """What a section takes by the fill and batts put on it.
+
+    area_ft2 in ft². Source: handbook §10, hours from quantities.
+    """
     packs: dict[str, float] = {}
     blown: dict[str, float] = {}
     enclosed: dict[str, float] = {}
@@ -87,21 +95,21 @@ def taken(
         if eave.remedy is not None:
             edge[eave.remedy] = edge.get(eave.remedy, 0.0) + eave.remedy_ft3
     return Quantities(
-        area_ft2,
-        packs,
-        blown,
-        enclosed,
-        edge,
-        sum(eave.run_ft for eave in counted if eave.remedy is not None),
-        sum(layer.covered_ft2 for layer in batts),
-        among,
-        sum(layer.cuts + layer.splits for layer in batts),
-        area_ft2 if action in ("relay", "lift") else 0.0,
-        sum(eave.baffles for eave in counted),
-        sum(eave.pieces for eave in counted),
-        sum(eave.blocks for eave in counted),
-        0.0 if removal is None else removal.volume_ft3,
-        0.0 if removal is None else removal.weight_lb,
+        area_ft2=area_ft2,
+        packs=packs,
+        blown_lb=blown,
+        enclosed_lb=enclosed,
+        edge_ft3=edge,
+        edge_ft=sum(eave.run_ft for eave in counted if eave.remedy is not None),
+        batt_ft2=sum(layer.covered_ft2 for layer in batts),
+        batt_ft2_among_wires=among,
+        cuts=sum(layer.cuts + layer.splits for layer in batts),
+        handled_ft2=area_ft2 if action in ("relay", "lift") else 0.0,
+        baffles=sum(eave.baffles for eave in counted),
+        baffle_pieces=sum(eave.pieces for eave in counted),
+        wind_blocks=sum(eave.blocks for eave in counted),
+        removal_ft3=0.0 if removal is None else removal.volume_ft3,
+        removal_lb=0.0 if removal is None else removal.weight_lb,
     )
 
 

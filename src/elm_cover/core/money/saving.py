@@ -36,7 +36,7 @@ FUELS = {
 }
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Saving:
     """A year's saving in the book's currency, and years until it has paid the price, each as a range."""
 
@@ -73,7 +73,10 @@ def _days(climate_zone: str | None, energy: EnergyInput) -> tuple[float, float]:
 
 
 def yearly_saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price: float | None = None) -> Saving:
-    """ua_saved in Btu/h·°F. The range is the spread either side: weather, thermostat and house differ."""
+    """ua_saved in Btu/h·°F. The range is the spread either side: weather, thermostat and house differ.
+
+    price: of the job, for the payback. Source: handbook §12, savings.
+    """
     fuel = FUELS[energy.fuel]
     heating_dd, cooling_dd = _days(climate_zone, energy)
     unit_price = fuel.price if energy.heating_price is None else energy.heating_price
@@ -88,17 +91,17 @@ def yearly_saving(ua_saved: float, climate_zone: str, energy: EnergyInput, price
     low, high = (heating + cooling) * (1 - spread), (heating + cooling) * (1 + spread)
     payback = price is not None and low > LEAST_PAYING
     return Saving(
-        heating_dd,
-        cooling_dd,
-        fuel.title,
-        fuel.unit,
-        unit_price,
-        efficiency,
-        heat,
-        heating,
-        cooling,
-        low,
-        high,
-        price / high if payback and price is not None else None,
-        price / low if payback and price is not None else None,
+        heating_degree_days=heating_dd,
+        cooling_degree_days=cooling_dd,
+        fuel=fuel.title,
+        fuel_unit=fuel.unit,
+        heating_price=unit_price,
+        heating_efficiency=efficiency,
+        heat_saved_btu=heat,
+        heating=heating,
+        cooling=cooling,
+        low=low,
+        high=high,
+        payback_low_years=price / high if payback and price is not None else None,
+        payback_high_years=price / low if payback and price is not None else None,
     )

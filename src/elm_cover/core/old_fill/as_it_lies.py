@@ -34,7 +34,10 @@ NO_CREDIT = ("wet", "fouled")
 
 
 def layers_today(section: SectionInput, mean_in: float | None, notes: Notebook) -> tuple[Layer, ...] | None:
-    """The old layers as they lie, at their mean depth by the readings where there are any; None while unknown."""
+    """The old layers as they lie, at their mean depth by the readings where there are any; None while unknown.
+
+    Source: handbook §5, order within a layer; design §3, readings.
+    """
     if section.layers is None:
         if section.kind == "left_out":
             return None
@@ -97,12 +100,18 @@ def _layer_flags(layer: LayerInput, notes: Notebook) -> None:
 
 
 def needs_board(layers: Sequence[Layer], map_in: Floats | None = None) -> bool:
-    """Whether the ceiling board must be known: with voids, or where the depth differs, B stays in the sum."""
+    """Whether the ceiling board must be known: with voids, or where the depth differs, B stays in the sum.
+
+    Source: handbook §5, B.
+    """
     return any(layer.void > 0 for layer in layers) or (map_in is not None and bool(np.ptp(map_in) > 0))
 
 
 def r_as_it_lies(layers: tuple[Layer, ...], boundary: float | None, map_in: Floats | None) -> float:
-    """R of the old fill over the floor: by the mean of U where the depth differs, films and board taken off again."""
+    """R of the old fill over the floor: by the mean of U where the depth differs, films and board taken off again.
+
+    map_in: inches at each cell, shape (cells,). Source: handbook §5, §6, mean of U, not of R.
+    """
     if map_in is None or not layers or boundary is None or np.ptp(map_in) == 0:
         return r_with(layers, boundary)
     laid = Stack(layers, NO_FILL).at(np.full(map_in.size, np.inf), map_in).layers

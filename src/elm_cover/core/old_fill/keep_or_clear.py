@@ -56,7 +56,10 @@ STANDS_CLEAR_OF_JOISTS_IN = 1.0
 
 
 def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[str, ...]]:
-    """What the record speaks for: keep, lift, clear, or wait; and why. Never chosen for the user."""
+    """What the record speaks for: keep, lift, clear, or wait; and why. Never chosen for the user.
+
+    Source: handbook §5, keep, lift or clear.
+    """
     if "vermiculite" in section.blocked_by:
         return "wait", ("Vermiculite-like fill may hold asbestos: nothing in it is disturbed until it is cleared.",)
     given = section.layers or ()
@@ -82,7 +85,10 @@ def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[
 
 
 def only_batts(section: SectionInput) -> bool:
-    """Whether all that is on record is batts: loose fill cannot be lifted."""
+    """Whether all that is on record is batts: loose fill cannot be lifted.
+
+    Source: handbook §5, lift-and-fill.
+    """
     return all(is_batt(la.material) for la in section.layers or ())
 
 
@@ -101,10 +107,12 @@ class Kept:
 
     @property
     def rise_in(self) -> float:
+        """How much higher it stands on the day than later, inches."""
         return self.under_installed_in - self.under_settled_in
 
     @property
     def under_layers(self) -> int:
+        """How many of the layers are fill blown under lifted batts."""
         return 1 if self.under_installed_in > 0 else 0
 
 
@@ -135,7 +143,10 @@ def kept_of(
 
 
 def options(layers: tuple[Layer, ...], boundary: float | None, r_existing: float) -> tuple[OldFillOption, ...]:
-    """What the old fill would be worth after each of the four, side by side."""
+    """What the old fill would be worth after each of the four, side by side.
+
+    Source: handbook §5, keep, lift or clear.
+    """
     if not layers:
         return ()
     relaid = kept_of("relay", layers, None, None, None)

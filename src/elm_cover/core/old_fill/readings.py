@@ -28,7 +28,7 @@ FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ReadingsPlan:
     """What the readings say. spread_in: sample standard deviation; low, outliers: places in the list of readings."""
 
@@ -47,7 +47,10 @@ class ReadingsPlan:
 
 
 def depth_map(places_ft: Points, depths_in: tuple[float, ...], x_ft: Floats, y_ft: Floats) -> Floats:
-    """Depth at each point, inches, from readings at places. One reading: the same everywhere."""
+    """Depth at each point, inches, from readings at places. One reading: the same everywhere.
+
+    Places in ft, shape (places,). Source: handbook, Settled since 9.
+    """
     from scipy.spatial import cKDTree  # costs most of a second to load, and only attics with readings need it
 
     values = np.array(depths_in)
@@ -62,7 +65,10 @@ def depth_map(places_ft: Points, depths_in: tuple[float, ...], x_ft: Floats, y_f
 
 @lru_cache(maxsize=32)
 def depth_map_on(grid: Grid, places_ft: Points, depths_in: tuple[float, ...]) -> Floats:
-    """The same on the cells of a grid; kept, so that dragging a depth computes it once."""
+    """The same on the cells of a grid; kept, so that dragging a depth computes it once.
+
+    Source: handbook, Settled since 9.
+    """
     return depth_map(places_ft, depths_in, grid.x_ft, grid.y_ft)
 
 
@@ -70,6 +76,8 @@ def stand_out(depths_in: Sequence[float]) -> tuple[int, ...]:
     """Which readings stand out from the middle one: by more than 2 in and 3.5 times the others' scatter.
 
     Scatter by the median of the deviations, which one odd reading cannot stretch. Fewer than four are not judged.
+
+    Inches. Source: median absolute deviation, limits by judgement.
     """
     if len(depths_in) < FEWEST_TO_JUDGE:
         return ()

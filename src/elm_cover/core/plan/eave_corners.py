@@ -106,13 +106,13 @@ def _of_section(
         if eave.edge not in fields.eaves:
             continue
         corner = Corner(
-            fields.eaves[eave.edge],
-            max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
-            board_r,
-            layers,
-            job.corner.wall_r,
-            remedies.get(eave.edge),
-            fields.work.foam_r,
+            eave=fields.eaves[eave.edge],
+            plate_width_in=max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
+            board_r=board_r,
+            layers=layers,
+            wall_r=job.corner.wall_r,
+            remedy=remedies.get(eave.edge),
+            foam_r=fields.work.foam_r,
         )
         groups.setdefault(corner, []).append(eave)
     return [_judged(job, section, fields, corner, alike, judged) for corner, alike in groups.items()]
@@ -148,16 +148,16 @@ def _judged(
     btu, money = edge_btu(after, judged, facts)
     sides = list(dict.fromkeys(edge_side(fields.outline_ft, eave.edge) for eave in alike))
     return EaveCorner(
-        section.id,
-        tuple(eave.edge for eave in alike),
-        " and ".join(sides) if len(sides) < 3 else ", ".join(sides[:-1]) + " and " + sides[-1],
-        run_ft,
-        tuple(states),
-        after.state,
-        btu,
-        money,
-        remedies_of(plain, corner.remedy, judged, facts),
-        washed,
+        section=section.id,
+        edges=tuple(eave.edge for eave in alike),
+        sides=" and ".join(sides) if len(sides) < 3 else ", ".join(sides[:-1]) + " and " + sides[-1],
+        run_ft=run_ft,
+        states=tuple(states),
+        after=after.state,
+        strip_btu=btu,
+        strip_saving=money,
+        remedies=remedies_of(plain, corner.remedy, judged, facts),
+        wind=washed,
     )
 
 

@@ -23,6 +23,7 @@ def job_cost(job: Job, taken: Sequence[Quantities | None], products: Mapping[str
 
 
 def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
+    """Enters how price and hours came about."""
     money = cost.currency
     book.figure(
         "cost.price",

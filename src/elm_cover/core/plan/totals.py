@@ -26,7 +26,7 @@ class Span:
     most: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Totals:
     """None where no section knows the figure, or where one that counts does not and the sum would be short.
 

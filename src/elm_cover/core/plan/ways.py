@@ -173,14 +173,14 @@ def _answer(
     if any(not way.blocks for way in placed):
         stuck = ()
     return Rack(
-        answers,
-        picked,
-        tuple(step for step in wanted if step is not None),
-        (),
-        None if mix is None else _mix(placed, floors.rest, pricing, *mix),
-        None if against is None else _step_up(answers, against),
-        stuck[:MOST_WAYS_OUT],
-        count,
+        ways=answers,
+        picked=picked,
+        steps_r=tuple(step for step in wanted if step is not None),
+        missing=(),
+        mix=None if mix is None else _mix(placed, floors.rest, pricing, *mix),
+        step_up=None if against is None else _step_up(answers, against),
+        nothing_open=stuck[:MOST_WAYS_OUT],
+        weighed=count,
     )
 
 
@@ -226,14 +226,14 @@ def _step_up(ways: Sequence[Way], now: Weighed) -> StepUp | None:
     mine, theirs = of[now.id].saving, best.saving
     known = mine is not None and theirs is not None
     return StepUp(
-        best.weighed.id,
-        now.r_nominal or 0.0,
-        best.weighed.r_nominal or 0.0,
-        best.weighed.cost.price - now.cost.price,
-        theirs.low - mine.low if known and mine and theirs else None,
-        theirs.high - mine.high if known and mine and theirs else None,
-        now.cost.currency,
-        best.weighed.blocks,
+        way=best.weighed.id,
+        from_r=now.r_nominal or 0.0,
+        to_r=best.weighed.r_nominal or 0.0,
+        price_more=best.weighed.cost.price - now.cost.price,
+        saving_more_low=theirs.low - mine.low if known and mine and theirs else None,
+        saving_more_high=theirs.high - mine.high if known and mine and theirs else None,
+        currency=now.cost.currency,
+        blocks=best.weighed.blocks,
     )
 
 

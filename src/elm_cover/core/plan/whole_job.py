@@ -31,7 +31,7 @@ from .totals import Totals, heat_of, totals_of
 LEVELS = ("stop", "caution", "note")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Plan:
     """What plan(job) answers. fields holds the grids behind the figures, for the drawings."""
 
@@ -78,21 +78,21 @@ def plan(job: Job) -> Plan:
     if cost is not None:
         explain_cost(job, cost, book)
     return Plan(
-        tuple(sections),
-        order,
-        totals_of(sections, order, book.flags),
-        tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
-        tuple(book.open),
-        book.figures,
-        look,
-        heat_of(sections),
-        cost,
-        job_saving(job, sections, cost),
-        opinions_here(inputs),
-        other_road(inputs, seen.hazards),
-        all_schools(s.schools for s in sections),
-        foam_of_job(job, inputs, fields),
-        fields,
+        sections=tuple(sections),
+        order=order,
+        totals=totals_of(sections, order, book.flags),
+        flags=tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
+        open=tuple(book.open),
+        figures=book.figures,
+        look=look,
+        heat=heat_of(sections),
+        cost=cost,
+        saving=job_saving(job, sections, cost),
+        opinions=opinions_here(inputs),
+        other_road=other_road(inputs, seen.hazards),
+        schools=all_schools(s.schools for s in sections),
+        foam=foam_of_job(job, inputs, fields),
+        fields=fields,
     )
 
 

@@ -15,7 +15,10 @@ ROUNDS = 12
 
 
 def marker_count(net_area_ft2: float) -> int:
-    """ceil(net area / 300), at least one."""
+    """ceil(net area / 300), at least one.
+
+    net_area_ft2 in ft². Source: handbook §9, markers.
+    """
     return max(1, whole_up(net_area_ft2 / FLOOR_PER_MARKER_FT2))
 
 
@@ -25,6 +28,8 @@ def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
 
     Starts from the points farthest from each other and moves each to the center of its own floor, a fixed number of
     times, so that the same attic always gets the same places. Points are cell centers, ft.
+
+    Feet on the floor. Source: handbook §9, each ft² is near one.
     """
     step = max(1, grid.count // SAMPLES)
     x, y = grid.x_ft[::step], grid.y_ft[::step]

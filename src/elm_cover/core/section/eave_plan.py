@@ -18,7 +18,7 @@ from ..laying.plate import over_the_plate
 from ..laying.site import Site
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class EavePlan:
     """One eave. bays: all; blocked, obstructed, solid (soffit): of them. baffles: bays that get one; by_hand: of them, cut
     round what stands there. pieces: bought. wind_blocks: pieces of their own. plugs: bays closed by a piece of batt.
@@ -62,7 +62,7 @@ def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, no
     settings = section.settings
     row, eave = site.rows.get(edge_index), (site.eaves or {}).get(edge_index)
     run_ft = edge_length_ft(section.outline_ft, edge_index)
-    plan = EavePlan(edge_index, run_ft, baffles=0 if section.vented is False else None)
+    plan = EavePlan(edge=edge_index, run_ft=run_ft, baffles=0 if section.vented is False else None)
     if row is not None:
         plan = _with_bays(plan, row, section)
         if row.baffles is None:

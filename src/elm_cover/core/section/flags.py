@@ -13,6 +13,7 @@ from .result import SectionPlan
 
 
 def target_flag(plan: SectionPlan, notes: Notebook) -> None:
+    """Says where the fill does not reach the target, unless the chart's end has said it."""
     if plan.r_nominal is None or plan.r_target is None or plan.r_nominal >= plan.r_target - 10 * R_TOLERANCE:
         return
     if any(flag.code == "beyond_chart" for flag in notes.flags):
@@ -26,12 +27,14 @@ def target_flag(plan: SectionPlan, notes: Notebook) -> None:
 
 
 def load_flag(plan: SectionPlan, blower: Blower | None, notes: Notebook) -> None:
+    """Says where the load is over the ceiling's limit."""
     said = over_limit(plan.load_psf, plan.load_limit_psf, blower)
     if said is not None:
         notes.flag("load_over_limit", "stop", *said)
 
 
 def density_flag(section: SectionInput, notes: Notebook) -> None:
+    """Says where a chart settles at an unusual density."""
     product = section.choice.product if section.choice else None
     usual = kind_of(product.kind).usual_pcf if product else None
     if product is None or product.chart is None or usual is None:
@@ -48,6 +51,7 @@ def density_flag(section: SectionInput, notes: Notebook) -> None:
 
 
 def code_flag(plan: SectionPlan, notes: Notebook) -> None:
+    """Says where the target is below the code's figure for new work."""
     if plan.r_code is not None and plan.r_target is not None and plan.r_target < plan.r_code:
         notes.flag(
             "below_code_figure",

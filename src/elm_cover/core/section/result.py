@@ -34,6 +34,8 @@ from .vents import Ventilation
 
 @dataclass(frozen=True, kw_only=True)
 class SectionPlan:
+    """Every figure of one section, with the names of the job document's plan output. None: not known yet."""
+
     id: str
     name: str | None
     kind: str

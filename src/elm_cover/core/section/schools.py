@@ -39,7 +39,16 @@ def schools_of(section: SectionInput, eaves: Sequence[EavePlan]) -> tuple[School
 
 def _on_run(rule: str, row: BayRow, pieces_per_bay: int | None) -> School:
     pieces = None if row.baffles is None or pieces_per_bay is None else row.baffles * pieces_per_bay
-    return School(rule, TITLES[rule], row.baffles, pieces, row.plugs, row.without_air, row.to_wind, row.to_wind_ft)
+    return School(
+        rule=rule,
+        title=TITLES[rule],
+        baffles=row.baffles,
+        pieces=pieces,
+        plugs=row.plugs,
+        without_air=row.without_air,
+        to_wind=row.to_wind,
+        to_wind_ft=row.to_wind_ft,
+    )
 
 
 def all_schools(parts: Iterable[tuple[School, ...]]) -> tuple[School, ...]:
@@ -50,14 +59,14 @@ def all_schools(parts: Iterable[tuple[School, ...]]) -> tuple[School, ...]:
             by_rule[school.rule].append(school)
     return tuple(
         School(
-            rule,
-            TITLES[rule],
-            _sum(s.baffles for s in each),
-            _sum(s.pieces for s in each),
-            sum(s.plugs for s in each),
-            sum(s.without_air for s in each),
-            sum(s.to_wind for s in each),
-            sum(s.to_wind_ft for s in each),
+            rule=rule,
+            title=TITLES[rule],
+            baffles=_sum(s.baffles for s in each),
+            pieces=_sum(s.pieces for s in each),
+            plugs=sum(s.plugs for s in each),
+            without_air=sum(s.without_air for s in each),
+            to_wind=sum(s.to_wind for s in each),
+            to_wind_ft=sum(s.to_wind_ft for s in each),
         )
         for rule, each in by_rule.items()
         if each

@@ -24,7 +24,7 @@ from ..floor.outline import edge_length_ft, edge_side
 from ..given.section import SectionInput
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Ventilation:
     """low_in2, high_in2: None while no vent is recorded. low_works_in2: what of the low vents the channels let through.
 
@@ -69,17 +69,17 @@ def section_vents(section: SectionInput, area_ft2: float, rows: Mapping[int, Bay
     cure = wrong_cure(section.blocked_by, _kinds(section))
     recorded = bool(vents)
     made = Ventilation(
-        found.required_in2,
-        found.low_in2,
-        found.high_in2,
-        found.ratio,
-        channels,
-        works,
-        high_share(found.low_in2, found.high_in2),
-        balance_in_words(found.low_in2, found.high_in2),
-        conditions(found.low_in2, found.high_in2, zone, section.retarder),
-        vents_to_add(area_ft2, low, high, found.ratio, _eave_ft(section)) if recorded else (),
-        cure,
+        required_in2=found.required_in2,
+        low_in2=found.low_in2,
+        high_in2=found.high_in2,
+        ratio=found.ratio,
+        channels_in2=channels,
+        low_works_in2=works,
+        high_share=high_share(found.low_in2, found.high_in2),
+        balance=balance_in_words(found.low_in2, found.high_in2),
+        conditions=conditions(found.low_in2, found.high_in2, zone, section.retarder),
+        to_add=vents_to_add(area_ft2, low, high, found.ratio, _eave_ft(section)) if recorded else (),
+        wrong_cure=cure,
     )
     if recorded and low > 0 and channels is not None and channels < low - NEAR_IN2:
         notes.flag(

@@ -64,7 +64,10 @@ class Target:
     def tests(
         self, eaves: Mapping[int, Eave] | None, depth_for: Callable[[float], float] | None
     ) -> tuple[HeelTest, ...]:
-        """The allowance tested at each eave with what is to be laid; none while that is not known."""
+        """The allowance tested at each eave with what is to be laid; none while that is not known.
+
+        Source: handbook §8, raised-heel test.
+        """
         if self.lower_r is None or depth_for is None:
             return ()
         return heel_tests(eaves, depth_for(self.lower_r))
@@ -72,7 +75,10 @@ class Target:
 
 def target_of(section: SectionInput, r_existing: float | None, depth_existing_in: float | None) -> Target:
     """The R to reach by the basis that is set. A slope or a closed floor takes the ceiling's figure, an upright wall the
-    code's figure for walls, unless a figure of one's own is set. r_existing, depth_existing_in: of the old fill."""
+    code's figure for walls, unless a figure of one's own is set. r_existing, depth_existing_in: of the old fill.
+
+    Source: handbook §4.
+    """
     target, zone = section.target, section.zone
     if target is None:
         return Target(asks=(ASK_BASIS,))

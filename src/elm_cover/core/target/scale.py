@@ -35,7 +35,10 @@ class HeelTest:
 def target_scale(
     section: SectionInput, r_existing: float | None, depth_existing_in: float | None, r_target: float | None, new: bool
 ) -> tuple[TargetFigure, ...]:
-    """Every figure that can be named for this section, lowest first. new: new work, where no retrofit guidance applies."""
+    """Every figure that can be named for this section, lowest first. new: new work, where no retrofit guidance applies.
+
+    Source: handbook §4.
+    """
     found = []
     target, zone = section.target, section.zone
     basis = None if target is None else target.basis
@@ -74,7 +77,10 @@ def _by_code(section: SectionInput, zone: str, r_target: float | None, basis: st
 
 
 def heel_tests(eaves: Mapping[int, Eave] | None, needed_in: float | None) -> tuple[HeelTest, ...]:
-    """The allowance tested at each eave; empty while the fill is not known."""
+    """The allowance tested at each eave; empty while the fill is not known.
+
+    needed_in: fill line of the lower R, inches. Source: handbook §8, c0 ≥ installed depth of the allowed R.
+    """
     if eaves is None or needed_in is None:
         return ()
     return tuple(
@@ -97,7 +103,10 @@ class CodeLine:
 
 
 def code_table(zone: str) -> tuple[CodeLine, ...]:
-    """The whole row of the table for a zone, edition by edition."""
+    """The whole row of the table for a zone, edition by edition.
+
+    Source: handbook §4; §6 for the code's own U-factors.
+    """
     return tuple(
         CodeLine(edition, code_r(zone, edition), raised_heel_r(zone, edition), CEILING_U[int(code_r(zone, edition))])
         for edition in EDITIONS

@@ -47,7 +47,10 @@ def wall_r(climate_zone: str, edition: str) -> float | None:
 
 
 def raised_heel_r(climate_zone: str, edition: str) -> float | None:
-    """The lower R that serves where the full height stands over every plate; None where there is no allowance."""
+    """The lower R that serves where the full height stands over every plate; None where there is no allowance.
+
+    Source: handbook §4, raised-heel allowance.
+    """
     lower = RAISED_HEEL_ALLOWANCE[edition].get(CEILING_R[edition][zone_number(climate_zone)])
     return None if lower is None else float(lower)
 
