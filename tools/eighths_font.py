@@ -28,7 +28,8 @@ GAP = 30
 def bounds(font: TTFont, name: str) -> tuple[float, float, float, float]:
     pen = BoundsPen(font.getGlyphSet())
     font.getGlyphSet()[name].draw(pen)
-    return pen.bounds
+    bounds: tuple[float, float, float, float] = pen.bounds
+    return bounds
 
 
 def extended(weight: int) -> TTFont:

@@ -12,7 +12,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, ViewportSize, expect
 from werkzeug.serving import make_server
 
 from elm_cover.api.app import create_app
@@ -21,7 +21,7 @@ from tools.running import chromium
 
 logging.getLogger("werkzeug").setLevel(logging.ERROR)
 expect.set_options(timeout=15_000)
-SIZES = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
+SIZES: dict[str, ViewportSize] = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
 
 
 # Counts what the page has asked of the server and is still waiting for.

@@ -34,7 +34,7 @@ def tap(page: Page, east: float, north: float) -> None:
         page.mouse.click(*at)
 
 
-def document_of(page: Page, server: Served) -> dict:  # type: ignore[type-arg]
+def document_of(page: Page, server: Served) -> dict:
     saved(page)
     job = page.url.split("/jobs/")[1].split("/")[0]
     return api(server, f"/api/jobs/{job}")[0]["document"]  # type: ignore[no-any-return]

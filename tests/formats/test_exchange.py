@@ -64,7 +64,7 @@ def test_a_csv_that_cannot_be_used_says_where(text: str, says: str) -> None:
 
 
 def drawing_of(*outlines: list[tuple[float, float]], close: bool = True, layer: str = "ATTIC", units: int = 6) -> bytes:
-    document = ezdxf.new("R2010", units=units)
+    document = ezdxf.new("R2010", units=units)  # type: ignore[attr-defined]
     for outline in outlines:
         document.modelspace().add_lwpolyline(outline, close=close, dxfattribs={"layer": layer})
     out = io.StringIO()

@@ -43,8 +43,8 @@ def test_the_detail_has_every_dimension_on_one_page() -> None:
 def test_the_drawing_is_to_the_scale_it_names() -> None:
     """The chute's dimension line on the paper is the chute's length over the scale."""
     pdf = eave_detail(read_job(attic()), TODAY)
-    scale = int(re.search(r"1 to (\d+)", text_of(pdf))[1])  # type: ignore[index]
-    content = PdfReader(BytesIO(pdf)).pages[0].get_contents().get_data().decode("latin-1")  # type: ignore[union-attr]
+    scale = int(re.search(r"1 to (\d+)", text_of(pdf))[1])
+    content = PdfReader(BytesIO(pdf)).pages[0].get_contents().get_data().decode("latin-1")
     lines = re.findall(r"n ([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", content)
     lengths = [((float(c) - float(a)) ** 2 + (float(d) - float(b)) ** 2) ** 0.5 for a, b, c, d in lines]
     chute = (13.725 * 12 / 5 + 2 * 12 / 5) * 13 / 12

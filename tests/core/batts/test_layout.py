@@ -79,7 +79,7 @@ def test_batts_keep_off_the_deck_at_the_eave() -> None:
 floors = st.lists(st.tuples(st.floats(8, 45), st.floats(6, 38)), min_size=1, max_size=3).map(
     lambda sizes: tuple(
         (round(x, 2), round(y, 2))
-        for x, y in shapely.unary_union([shapely.box(0, 0, *size) for size in sizes]).exterior.coords[:-1]
+        for x, y in shapely.unary_union([shapely.box(0, 0, *size) for size in sizes]).exterior.coords[:-1]  # type: ignore[attr-defined]
     )
 )
 

@@ -23,7 +23,7 @@ def column(x: float, y: float) -> float:
 
 
 def test_iso_10211_case_1() -> None:
-    regions = (
+    regions: tuple[Solid | Air, ...] = (
         Solid("column", box(0, 0, 0.5, 1), 1.0),
         Air("top", box(0, 1, 0.5, 1.02), 20, 0),
         Air("side", box(-0.02, 0, 0, 1), 0, 0),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 import numpy as np
 import pytest
@@ -61,7 +62,7 @@ def test_bays_and_schools() -> None:
     assert list(baffles.values()) == [19, 10, 6, None, 0]
 
 
-def room(outline: list[list[float]], eaves: dict[int, Eave]) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def room(outline: Sequence[Sequence[float]], eaves: dict[int, Eave]) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     corners = tuple((float(x), float(y)) for x, y in outline)
     grid = grid_of(corners)
     return grid.x_ft, grid.y_ft, roof_field(corners, eaves, grid, ()).room_in

@@ -176,13 +176,13 @@ def test_the_best_mix_is_what_trying_them_all_finds(aim: str, limits: Limits) ->
         assert found is None
         return
     assert found is not None
-    picked = [next(o for o in by_section[s] if o.way == way) for s, way in found.items()]
-    cost = cost_of(total(option.quantities for option in picked), products, 3, book)
+    taken = [next(o for o in by_section[s] if o.way == way) for s, way in found.items()]
+    cost = cost_of(total(option.quantities for option in taken), products, 3, book)
     figure = {
         "price": cost.price,
         "hours": cost.hours,
-        "weight": sum(o.load_psf * o.net_ft2 for o in picked),
-        "depth": sum(o.fill_line_in * o.net_ft2 for o in picked),
+        "weight": sum(o.load_psf * o.net_ft2 for o in taken),
+        "depth": sum(o.fill_line_in * o.net_ft2 for o in taken),
     }[aim]
     assert figure == pytest.approx(best[0][0], rel=1e-5)
 
