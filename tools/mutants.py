@@ -1,0 +1,202 @@
+"""Random mutants of the core against its tests: what no test would miss.
+
+One small change at a time (a figure, a comparison, a sign, an order) is made in a copy of the sources, and the tests of its
+room are run, then those of the rest of the core. A change that all of them pass is printed: either nothing depends on it,
+or a test is missing. The same seed makes the same mutants. ``make mutants`` runs 150 of them; not part of ``make test``.
+"""
+
+from __future__ import annotations
+
+import argparse
+import ast
+import copy
+import os
+import random
+import shutil
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from queue import Queue
+
+ROOT = Path(__file__).parent.parent
+CORE = "src/elm_cover/core"
+# The plans recorded whole would catch almost anything without saying what a rule is: they do not count here.
+LEFT_OUT = ["--deselect", "tests/core/plan/test_recorded_plans.py"]
+LONGEST_S = 240
+SWAPS: dict[type[ast.AST], type[ast.AST]] = {
+    ast.Add: ast.Sub,
+    ast.Sub: ast.Add,
+    ast.Mult: ast.Div,
+    ast.Div: ast.Mult,
+    ast.FloorDiv: ast.Mult,
+    ast.Lt: ast.LtE,
+    ast.LtE: ast.Lt,
+    ast.Gt: ast.GtE,
+    ast.GtE: ast.Gt,
+    ast.Eq: ast.NotEq,
+    ast.NotEq: ast.Eq,
+    ast.Is: ast.IsNot,
+    ast.IsNot: ast.Is,
+    ast.In: ast.NotIn,
+    ast.NotIn: ast.In,
+    ast.And: ast.Or,
+    ast.Or: ast.And,
+}
+CALLS = {"min": "max", "max": "min", "minimum": "maximum", "maximum": "minimum", "any": "all", "all": "any"}
+
+
+@dataclass(frozen=True)
+class Mutant:
+    """One change: the file, where in it, and what the line was and became."""
+
+    path: str
+    line: int
+    change: str
+    text: str
+
+
+def places(tree: ast.Module) -> list[tuple[ast.AST, str]]:
+    """Every node that can be changed, with how."""
+    found: list[tuple[ast.AST, str]] = []
+    for node in ast.walk(tree):
+        if isinstance(node, (ast.BinOp, ast.BoolOp)) and type(node.op) in SWAPS:
+            if not (isinstance(node, ast.BinOp) and said(node)):
+                found.append((node, "operator"))
+        elif isinstance(node, ast.Compare) and type(node.ops[0]) in SWAPS:
+            found.append((node, "comparison"))
+        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, (ast.Not, ast.USub)):
+            found.append((node, "sign"))
+        elif isinstance(node, ast.Constant) and type(node.value) in (int, float, bool):
+            found.append((node, "figure"))
+        elif isinstance(node, ast.Call) and called(node) in CALLS:
+            found.append((node, "call"))
+    return found
+
+
+def said(node: ast.BinOp) -> bool:
+    """Whether texts are joined: wording is not mutated."""
+    return any(
+        isinstance(part, ast.JoinedStr) or (isinstance(part, ast.Constant) and isinstance(part.value, str))
+        for part in ast.walk(node)
+    )
+
+
+def called(node: ast.Call) -> str:
+    return node.func.id if isinstance(node.func, ast.Name) else getattr(node.func, "attr", "")
+
+
+def changed(node: ast.AST, chance: random.Random) -> ast.AST:
+    """The node with one thing about it changed."""
+    other = copy.deepcopy(node)
+    if isinstance(other, (ast.BinOp, ast.BoolOp)):
+        other.op = SWAPS[type(other.op)]()  # type: ignore[assignment]
+    elif isinstance(other, ast.Compare):
+        other.ops[0] = SWAPS[type(other.ops[0])]()  # type: ignore[call-overload]
+    elif isinstance(other, ast.UnaryOp):
+        return other.operand
+    elif isinstance(other, ast.Constant):
+        value = other.value
+        if isinstance(value, bool):
+            other.value = not value
+        elif isinstance(value, int):
+            other.value = value + chance.choice((1, -1))
+        elif isinstance(value, float):
+            other.value = value * chance.choice((1.1, 0.9)) if value else 1.0
+    elif isinstance(other, ast.Call):
+        name = CALLS[called(other)]
+        if isinstance(other.func, ast.Name):
+            other.func.id = name
+        elif isinstance(other.func, ast.Attribute):
+            other.func.attr = name
+    return other
+
+
+def mutants(count: int, seed: int, room: str | None) -> Iterator[Mutant]:
+    """That many mutants, spread over the core as its code is; the same for the same seed."""
+    chance = random.Random(seed)
+    files = sorted(path for path in (ROOT / CORE).rglob("*.py") if path.name != "__init__.py")
+    everywhere = []
+    for path in files:
+        if room is not None and path.parent.name != room:
+            continue
+        source = path.read_text(encoding="utf-8")
+        everywhere += [(path, source, node, how) for node, how in places(ast.parse(source))]
+    for path, source, node, how in chance.sample(everywhere, min(count, len(everywhere))):
+        start, end = offset(source, node.lineno, node.col_offset), offset(source, node.end_lineno, node.end_col_offset)  # type: ignore[attr-defined]
+        was, now = source.encode()[start:end].decode(), ast.unparse(changed(node, chance))
+        text = (source.encode()[:start] + f"({now})".encode() + source.encode()[end:]).decode()
+        try:
+            ast.parse(text)
+        except SyntaxError:
+            continue
+        short = f"{' '.join(was.split())} → {now}"
+        yield Mutant(str(path.relative_to(ROOT)), node.lineno, f"{how}: {short[:100]}", text)  # type: ignore[attr-defined]
+
+
+def offset(source: str, line: int, column: int) -> int:
+    return sum(len(text.encode()) for text in source.splitlines(keepends=True)[: line - 1]) + column
+
+
+def killed(mutant: Mutant, copy_of: Path) -> bool:
+    """Whether a test fails: first those of the room, then all of the core."""
+    path = copy_of / mutant.path
+    before = path.read_text(encoding="utf-8")
+    path.write_text(mutant.text, encoding="utf-8")
+    try:
+        own = f"tests/core/{Path(mutant.path).parent.name}"
+        return any(fails(tests, copy_of) for tests in (own, "tests/core") if (ROOT / tests).is_dir())
+    finally:
+        path.write_text(before, encoding="utf-8")
+
+
+def fails(tests: str, copy_of: Path) -> bool:
+    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "-p", "no:xdist", *LEFT_OUT, tests]
+    clean = os.environ | {"PYTHONPATH": str(copy_of / "src"), "PYTHONDONTWRITEBYTECODE": "1"}
+    try:
+        done = subprocess.run(command, cwd=copy_of, env=clean, capture_output=True, timeout=LONGEST_S, check=False)
+    except subprocess.TimeoutExpired:
+        return True
+    return done.returncode != 0
+
+
+def main() -> int:
+    asked = argparse.ArgumentParser(description=__doc__)
+    asked.add_argument("--count", type=int, default=150)
+    asked.add_argument("--seed", type=int, default=1)
+    asked.add_argument("--room", help="of this room alone")
+    options = asked.parse_args()
+    workers = os.cpu_count() or 1
+    begun = time.monotonic()
+    with tempfile.TemporaryDirectory() as folder:
+        copies: Queue[Path] = Queue()
+        for number in range(workers):
+            place = Path(folder) / str(number)
+            for part in ("src", "tests"):
+                shutil.copytree(ROOT / part, place / part, ignore=shutil.ignore_patterns("__pycache__", "web"))
+            shutil.copy(ROOT / "pyproject.toml", place)
+            copies.put(place)
+
+        def tried(mutant: Mutant) -> tuple[Mutant, bool]:
+            place = copies.get()
+            try:
+                return mutant, killed(mutant, place)
+            finally:
+                copies.put(place)
+
+        with ThreadPoolExecutor(workers) as pool:
+            results = list(pool.map(tried, mutants(options.count, options.seed, options.room)))
+    alive = [mutant for mutant, dead in results if not dead]
+    for mutant in sorted(alive, key=lambda m: (m.path, m.line)):
+        print(f"{mutant.path}:{mutant.line}: {mutant.change}")
+    took = (time.monotonic() - begun) / 60
+    print(f"{len(alive)} of {len(results)} alive ({len(alive) / max(1, len(results)):.0%}), {took:.1f} min")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
