@@ -28,7 +28,7 @@ def test_a_slope_is_measured_along_itself_less_its_channel() -> None:
     assert slope is not None
     assert (slope.surface_ft2, slope.depth_in, slope.framing_in) == (pytest.approx(200), 6.25, 7.25)
     assert slope.volume_ft3(16) == pytest.approx(200 * 6.25 / 12 * (1 - 1.5 / 16))
-    assert sloped_bays(PLAN, 160, SlopeInput(0.5, 9, 1)).depth_in == 0  # type: ignore[union-attr]
+    assert sloped_bays(PLAN, 160, SlopeInput(0.5, 9, 1)).depth_in == 0
 
 
 @pytest.mark.parametrize("missing", ["rafter_depth_in", "pitch_in_12", "channel_in"])
