@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from ...job import Job
-from ...job.section import Section
 from ..base.notebook import Notebook
 from ..floor.outline import contains
 from ..hazards.clearances import KeepOut, keep_out_of
@@ -14,17 +13,17 @@ from ..hazards.features import KINDS, FeatureInput, FeatureKind
 BOX = FeatureKind("", "", "box")
 
 
-def feature_inputs(section: Section, notes: Notebook) -> tuple[FeatureInput, ...]:
-    """What stands in the section; says where a kind is not known."""
+def feature_inputs(job: Job, index: int, notes: Notebook) -> tuple[FeatureInput, ...]:
+    """What stands in the section of that place; says where a kind is not known."""
     found = []
-    for index, feature in enumerate(section.features):
+    for number, feature in enumerate(job.sections[index].features):
         if feature.kind not in KINDS:
             notes.flag(
                 "unknown_feature",
                 "note",
                 f"“{feature.kind}” is not a kind of feature known here; it takes no floor from the fill.",
                 "Check the spelling, or count its area by hand.",
-                f"sections[{index}].features",
+                f"sections[{index}].features[{number}].kind",
             )
         found.append(
             FeatureInput(

@@ -31,7 +31,7 @@ def section_input(
     burns: whether to keep clear as for a fill that burns, or None: by the section's own product.
     """
     section, house, framing = job.sections[index], job.house, job.sections[index].framing
-    features = feature_inputs(section, notes)
+    features = feature_inputs(job, index, notes)
     choice = job.choice.get(section.id)
     if burns is None:
         picked = products.get(choice.product or "") if choice else None
