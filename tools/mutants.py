@@ -28,6 +28,7 @@ CORE = "src/elm_cover/core"
 # The plans recorded whole would catch almost anything without saying what a rule is: they do not count here.
 LEFT_OUT = ["--deselect", "tests/core/plan/test_recorded_plans.py"]
 LONGEST_S = 240
+SLACK = 1e-5
 SWAPS: dict[type[ast.AST], type[ast.AST]] = {
     ast.Add: ast.Sub,
     ast.Sub: ast.Add,
@@ -61,9 +62,18 @@ class Mutant:
 
 
 def places(tree: ast.Module) -> list[tuple[ast.AST, str]]:
-    """Every node that can be changed, with how."""
+    """Every node that can be changed, with how. Rounding slack and what only decorates (frozen, maxsize) are no rules."""
     found: list[tuple[ast.AST, str]] = []
+    decorating = {
+        id(part)
+        for node in ast.walk(tree)
+        if isinstance(node, (ast.ClassDef, ast.FunctionDef))
+        for decorator in node.decorator_list
+        for part in ast.walk(decorator)
+    }
     for node in ast.walk(tree):
+        if id(node) in decorating or is_slack(node):
+            continue
         if isinstance(node, (ast.BinOp, ast.BoolOp)) and type(node.op) in SWAPS:
             if not (isinstance(node, ast.BinOp) and said(node)):
                 found.append((node, "operator"))
@@ -76,6 +86,13 @@ def places(tree: ast.Module) -> list[tuple[ast.AST, str]]:
         elif isinstance(node, ast.Call) and called(node) in CALLS:
             found.append((node, "call"))
     return found
+
+
+def is_slack(node: ast.AST) -> bool:
+    """A tolerance against rounding, or a figure with one added or taken off."""
+    if isinstance(node, ast.BinOp):
+        return any(is_slack(part) for part in (node.left, node.right))
+    return isinstance(node, ast.Constant) and type(node.value) is float and 0 < abs(node.value) < SLACK
 
 
 def said(node: ast.BinOp) -> bool:

@@ -3,18 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
-
-export type SaveState =
-  | { kind: "saved"; at: string }
-  | { kind: "unsaved" }
-  | { kind: "saving" }
-  | { kind: "failed"; why: string };
-
-export interface Conflict {
-  theirs: JobDocument;
-  etag: string;
-  savedAt: string;
-}
+import { afterSave, type Conflict, clock, OFFLINE, opened, refused, type SaveState } from "./saving";
 
 export interface JobHandle {
   document: JobDocument;
@@ -38,7 +27,6 @@ export interface JobHandle {
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 4000;
-const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** A job being edited: every edit is kept in the browser at once and saved to the server soon after. */
 export function useJob(id: string): { handle: JobHandle | null; failure: ProblemError | null; reload: () => void } {
@@ -77,20 +65,15 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         },
       );
       reason.current = "save";
-      const now = current.current as Draft;
-      again = now.document !== sent.document;
-      put({ ...now, etag: etag ?? "", dirty: again });
+      const saved = afterSave(current.current as Draft, sent, etag ?? "");
+      again = saved.again;
+      put(saved.draft);
       setSave({ kind: "saved", at: clock(data.saved_at) });
     } catch (error) {
-      const problem = error as ProblemError;
-      if (problem.problem?.status === 412 && problem.problem.current) {
-        const theirs = problem.problem.current as { document: JobDocument; saved_at: string };
-        setConflict({ theirs: theirs.document, etag: problem.etag ?? "", savedAt: clock(theirs.saved_at) });
-        setSave({ kind: "failed", why: "somebody else saved in between" });
-      } else {
-        setSave({ kind: "failed", why: problem.offline ? "no connection to the program" : problem.message });
-        if (problem.problem?.status !== 422) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
-      }
+      const said = refused(error as ProblemError);
+      if (said.conflict) setConflict(said.conflict);
+      setSave({ kind: "failed", why: said.why });
+      if (said.again) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
     } finally {
       saving.current = false;
       if (again) void store();
@@ -108,23 +91,15 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     const kept = keptDraft(id);
     try {
       const { data, etag } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
-      const document = data.document as unknown as JobDocument;
-      if (kept?.dirty) {
-        put(kept);
-        if (kept.etag === etag) soon();
-        else {
-          setConflict({ theirs: document, etag: etag ?? "", savedAt: clock(data.saved_at) });
-          setSave({ kind: "failed", why: "somebody else saved in between" });
-        }
-      } else {
-        const same = kept !== null && kept.etag === etag;
-        put({ document, etag: etag ?? "", dirty: false, past: same ? kept.past : [], future: same ? kept.future : [] });
-        setSave({ kind: "saved", at: clock(data.saved_at) });
-      }
+      const open = opened(kept, data, etag ?? "");
+      put(open.draft);
+      if (open.conflict) setConflict(open.conflict);
+      if (open.save === "soon") soon();
+      else setSave(open.save);
     } catch (error) {
       if (kept && (error as ProblemError).offline) {
         put(kept);
-        setSave({ kind: "failed", why: "no connection to the program" });
+        setSave({ kind: "failed", why: OFFLINE });
         if (kept.dirty) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
       } else setFailure(error as ProblemError);
     }

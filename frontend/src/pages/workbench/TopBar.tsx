@@ -2,7 +2,7 @@ import { Button, Menu, useComputedColorScheme, useMantineColorScheme } from "@ma
 import { memo } from "react";
 import { Link } from "react-router";
 import type { Action } from "../../state/actions";
-import type { SaveState } from "../../state/useJob";
+import type { SaveState } from "../../state/saving";
 import { useUnits } from "../../ui/units";
 
 function saveWords(save: SaveState): string {

@@ -1,0 +1,81 @@
+import { describe, expect, it } from "vitest";
+import { ProblemError } from "../src/api/client";
+import type { JobDocument, StoredJob } from "../src/api/types";
+import type { Draft, Step } from "../src/document/draft";
+import { afterSave, OFFLINE, OVERTAKEN, opened, refused } from "../src/state/saving";
+
+const job = (name: string) => ({ format: "elm-cover.job", version: 1, name }) as JobDocument;
+const step: Step = { label: "the name", forward: [], back: [], at: 0 };
+const draft = (more: Partial<Draft> = {}): Draft => ({
+  document: job("mine"),
+  etag: "4",
+  dirty: false,
+  past: [step],
+  future: [],
+  ...more,
+});
+const stored = (name = "theirs"): StoredJob =>
+  ({ document: job(name), saved_at: "2026-05-02T10:20:00" }) as unknown as StoredJob;
+
+describe("a job that is opened", () => {
+  it("is the stored one where this browser keeps nothing", () => {
+    const found = opened(null, stored(), "4");
+    expect(found.draft).toEqual({ document: job("theirs"), etag: "4", dirty: false, past: [], future: [] });
+    expect(found.save).toEqual({ kind: "saved", at: "10:20" });
+    expect(found.conflict).toBeNull();
+  });
+
+  it("keeps its undo steps over the same save, and drops those of an older one", () => {
+    expect(opened(draft(), stored(), "4").draft.past).toEqual([step]);
+    expect(opened(draft(), stored(), "5").draft.past).toEqual([]);
+  });
+
+  it("goes on with edits that were not saved yet", () => {
+    const kept = draft({ dirty: true });
+    expect(opened(kept, stored(), "4")).toEqual({ draft: kept, save: "soon", conflict: null });
+  });
+
+  it("asks before edits go over what another saved meanwhile, and loses neither", () => {
+    const kept = draft({ dirty: true });
+    const found = opened(kept, stored(), "5");
+    expect(found.draft).toBe(kept);
+    expect(found.conflict).toEqual({ theirs: job("theirs"), etag: "5", savedAt: "10:20" });
+    expect(found.save).toEqual({ kind: "failed", why: OVERTAKEN });
+  });
+});
+
+describe("a save", () => {
+  it("that took leaves the draft clean under its new number", () => {
+    const sent = draft({ dirty: true });
+    expect(afterSave(sent, sent, "5")).toEqual({ draft: { ...sent, etag: "5", dirty: false }, again: false });
+  });
+
+  it("overtaken by an edit is made once more, with that edit kept", () => {
+    const sent = draft({ dirty: true });
+    const now = draft({ document: job("newer"), dirty: true });
+    const found = afterSave(now, sent, "5");
+    expect(found.again).toBe(true);
+    expect(found.draft).toEqual({ ...now, etag: "5", dirty: true });
+  });
+
+  it("refused because another saved brings theirs along and is not tried again", () => {
+    const current = { document: job("theirs"), saved_at: "2026-05-02T10:20:00" };
+    const problem = new ProblemError({ title: "Changed", status: 412, current } as never, "9");
+    expect(refused(problem)).toEqual({
+      why: OVERTAKEN,
+      again: false,
+      conflict: { theirs: job("theirs"), etag: "9", savedAt: "10:20" },
+    });
+  });
+
+  it.each([
+    [0, OFFLINE, true],
+    [500, "it broke", true],
+    [503, "it broke", true],
+    [422, "it broke", false],
+    [412, "it broke", true],
+  ])("that failed with %i says why, and is tried again: %s, %s", (status, why, again) => {
+    const detail = status === 0 ? undefined : "it broke";
+    expect(refused(new ProblemError({ title: "t", detail, status } as never))).toEqual({ why, again, conflict: null });
+  });
+});
