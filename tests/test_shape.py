@@ -103,3 +103,51 @@ def test_results_are_made_by_keyword() -> None:
                 wrong.append(f"{path.relative_to(CORE)}: {node.name}")
     assert seen >= 5
     assert wrong == []
+
+
+def fills(loop: ast.expr) -> bool:
+    """Whether what is looped over is written out there and not empty, so that the loop is sure to run."""
+    if isinstance(loop, (ast.Tuple, ast.List, ast.Set)):
+        return bool(loop.elts)
+    if isinstance(loop, ast.Dict):
+        return bool(loop.keys)
+    if isinstance(loop, ast.Name):
+        return loop.id.isupper()
+    if isinstance(loop, ast.Call):
+        name = loop.func.id if isinstance(loop.func, ast.Name) else getattr(loop.func, "attr", "")
+        if name == "range":
+            return all(isinstance(part, ast.Constant) for part in loop.args)
+        if name in ("items", "values") and isinstance(loop.func, ast.Attribute):
+            return fills(loop.func.value)
+        return name in ("enumerate", "zip", "sorted", "product") and any(fills(part) for part in loop.args)
+    return False
+
+
+def checks(body: list[ast.stmt], loose: bool = False) -> Iterator[bool]:
+    """For every check of a test, whether it stands in a loop that may not run at all."""
+    for node in body:
+        if isinstance(node, ast.Assert):
+            yield loose
+        elif isinstance(node, ast.For):
+            yield from checks(node.body, loose or not fills(node.iter))
+        elif isinstance(node, ast.With):
+            if any("raises" in ast.unparse(item) for item in node.items):
+                yield loose
+            yield from checks(node.body, loose)
+        elif isinstance(node, (ast.If, ast.While)):
+            yield from checks([*node.body, *node.orelse], loose)
+        elif isinstance(node, ast.Expr) and re.match(r"expect|.*wait_for", ast.unparse(node)):
+            yield loose
+
+
+def test_tests_that_check_in_loops_also_check_that_the_loop_ran() -> None:
+    files = [path for path in kept() if path.name.startswith("test_") and path.suffix == ".py"]
+    assert len(files) > 60
+    hollow = []
+    for path in files:
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.FunctionDef) and node.name.startswith("test_"):
+                found = list(checks(node.body))
+                if found and all(found):
+                    hollow.append(f"{path.relative_to(ROOT)}: {node.name}")
+    assert not hollow, "\n".join(hollow)

@@ -105,6 +105,7 @@ C = "products.0.chart.0"
 )
 def test_bounds(path: str, bad: list[Any], good: list[Any]) -> None:
     dotted = path.split(".")[-1]
+    assert bad, "something has to be refused"
     for value in good:
         read_job(put(attic(), path, value))
     for value in bad:

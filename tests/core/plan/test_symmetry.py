@@ -79,5 +79,4 @@ def test_a_taller_heel_never_holds_less(heel: float, pitch: float, gap: float) -
         section = planned(document).sections[0]
         return section.bags.field or 0, -(section.u_effective or 0), section.eaves[0].r_at_plate or 0
 
-    for low, high in zip(held(heel), held(heel + 2), strict=True):
-        assert low <= high + 1e-9
+    assert all(low <= high + 1e-9 for low, high in zip(held(heel), held(heel + 2), strict=True))

@@ -44,5 +44,7 @@ def test_each_place_is_near_one_and_the_same_attic_gets_the_same() -> None:
 def test_places_are_on_the_floor_not_in_what_is_kept_clear() -> None:
     hole = ((15.0, 5.0), (25.0, 5.0), (25.0, 15.0), (15.0, 15.0))
     grid = grid_of(outline(40, 20), (hole,))
-    for x, y in marker_points_ft(grid, 3):
+    points = marker_points_ft(grid, 3)
+    assert len(points) == 3
+    for x, y in points:
         assert not (15 < x < 25 and 5 < y < 15)

@@ -125,7 +125,9 @@ def test_what_is_not_known_yet_is_named_and_nothing_is_guessed() -> None:
 
 
 def test_the_demo_jobs_have_a_way_that_is_open() -> None:
-    for document in demo_documents():
+    documents = list(demo_documents())
+    assert len(documents) == 3
+    for document in documents:
         found = rack(read_job(document), POOL)
         assert any(not way.weighed.blocks for way in found.ways) and len(found.ways) > 20
 
