@@ -200,6 +200,14 @@ def test_the_lists_carry_the_hazards_and_signs(client: FlaskClient) -> None:
         "zone": "5A",
         "description": "cool: long cold winters; moist, inland; about 6,200 heating degree-days (°F)",
     } in lists["zones"]
+    by_method = {line["value"]: (line["batts_only"], line["between"]) for line in lists["methods"]}
+    assert by_method["batts_between_and_across"] == (True, True) and by_method["top_up"] == (False, False)
+    assert by_method["batts_across"] == (True, False) and by_method["batts_between_blown_cap"] == (False, True)
+    assert lists["joist_width_in"] == 1.5 and lists["conditions"][2] == {
+        "value": "matted",
+        "title": "matted",
+        "multiplier": 0.85,
+    }
 
 
 def test_the_rack_answers_every_way_and_the_mix(client: FlaskClient) -> None:

@@ -7,6 +7,7 @@ from typing import get_args
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.batts.rules import BATTS_ONLY, BETWEEN_FIRST
 from ..core.climate.degree_days import zone_lines
 from ..core.corner.wind import ASSUMPTION
 from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
@@ -14,6 +15,7 @@ from ..core.eaves.remedies import REMEDIES
 from ..core.eaves.ventilation import NFA_IN2_EACH, SIZES
 from ..core.hazards.features import FLUE_TITLES, KINDS
 from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
+from ..core.layers.framing import JOIST_WIDTH_IN
 from ..core.layers.kinds import KINDS as KINDS_OF_INSULATION
 from ..core.layers.layer import CONDITION_MULTIPLIER, CONTACT_VOID
 from ..core.money.saving import FUELS
@@ -26,7 +28,7 @@ from ..formats.product_library import library
 from ..job.book import Book
 from ..job.choice import CornerFacts, Settings
 from ..job.fields import Zone
-from .answers.lists import ChoiceLists, FillCondition, ProductList, Titled, ZoneLine
+from .answers.lists import ChoiceLists, FillCondition, MethodLine, ProductList, Titled, ZoneLine
 
 offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
 
@@ -48,7 +50,11 @@ def lists() -> Response:
         conditions=[
             FillCondition(value=name, title=name, multiplier=left) for name, left in CONDITION_MULTIPLIER.items()
         ],
-        methods=[Titled(value=name, title=TITLES[name]) for name in METHODS],
+        methods=[
+            MethodLine(value=name, title=TITLES[name], batts_only=name in BATTS_ONLY, between=name in BETWEEN_FIRST)
+            for name in METHODS
+        ],
+        joist_width_in=JOIST_WIDTH_IN,
         vent_nfa_in2=NFA_IN2_EACH,
         settings=Settings(),
         corner=CornerFacts(),

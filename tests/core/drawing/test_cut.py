@@ -95,7 +95,12 @@ def test_readings_shape_the_old_fill_of_the_cut() -> None:
 
 @pytest.mark.parametrize(
     ("edge", "ends", "backward"),
-    [(0, ("west", "east"), False), (1, ("north", "south"), True), (2, ("west", "east"), True), (3, ("north", "south"), False)],
+    [
+        (0, ("west", "east"), False),
+        (1, ("north", "south"), True),
+        (2, ("west", "east"), True),
+        (3, ("north", "south"), False),
+    ],
 )
 def test_runs_are_read_as_on_the_floor(edge: int, ends: tuple[str, str], backward: bool) -> None:
     assert read_direction(RECTANGLE, edge) == (ends, backward)

@@ -122,7 +122,9 @@ def test_a_fill_not_picked_yet_is_taken_as_one_that_burns(kind: str, picked: boo
 
 def test_the_crew_leaves_by_its_own_hatch_else_by_the_nearest() -> None:
     job = attic()
-    job["sections"].append({**attic()["sections"][0], "id": "wing", "outline_ft": [[38, 0], [60, 0], [60, 25], [38, 25]]})
+    job["sections"].append(
+        {**attic()["sections"][0], "id": "wing", "outline_ft": [[38, 0], [60, 0], [60, 25], [38, 25]]}
+    )
     job["accesses"] = [
         {"section": "main", "at_ft": [2, 2], "opening_in": [22, 30]},
         {"section": "main", "at_ft": [30, 12], "opening_in": [22, 30]},

@@ -9,7 +9,9 @@ from elm_cover.core.layers.poor_contact import TITLES, SectionFacts, places
 NOTHING: frozenset[str] = frozenset()
 
 
-def section(kind: str = "open_floor", edges: set[str] | None = None, features: set[str] | None = None, **more: str) -> SectionFacts:
+def section(
+    kind: str = "open_floor", edges: set[str] | None = None, features: set[str] | None = None, **more: str
+) -> SectionFacts:
     return SectionFacts("main", "Main", kind, frozenset(edges or ()), frozenset(features or ()), **more)
 
 

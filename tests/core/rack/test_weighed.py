@@ -34,7 +34,9 @@ def core(section: str, **more: Any) -> CoreSample:
         "load_psf": 1.2,
         "load_limit_psf": 1.3,
         "ua_saved": 30.0,
-        "quantities": Quantities(area_ft2=500, packs={"c1": 10.2}, blown_lb={"cellulose_loose": 250.0}, baffle_pieces=7),
+        "quantities": Quantities(
+            area_ft2=500, packs={"c1": 10.2}, blown_lb={"cellulose_loose": 250.0}, baffle_pieces=7
+        ),
     }
     return CoreSample(section=section, **(known | more))
 

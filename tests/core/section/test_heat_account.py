@@ -18,7 +18,11 @@ def of(job: dict[str, Any]) -> dict[str, Any]:
 
 
 def test_floor_under_hatches_and_stairs_alone() -> None:
-    outs = [KeepOut("hatch", (22.5, 30.0), None), KeepOut("stair", (30.0, 54.0), None), KeepOut("flue", (8.0, 8.0), None)]
+    outs = [
+        KeepOut("hatch", (22.5, 30.0), None),
+        KeepOut("stair", (30.0, 54.0), None),
+        KeepOut("flue", (8.0, 8.0), None),
+    ]
     assert hatch_ft2(outs) == pytest.approx((22.5 * 30 + 30 * 54) / 144)
 
 
@@ -50,7 +54,9 @@ def test_a_floor_without_eaves_goes_by_the_paths() -> None:
 
 
 def test_voids_cost_what_they_add_to_the_sound_path() -> None:
-    job = attic(edges=[{"kind": "gable"}] * 4, existing=[{"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 8}])
+    job = attic(
+        edges=[{"kind": "gable"}] * 4, existing=[{"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 8}]
+    )
     job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 11.8}
     found = of(job)
     u = 0.92 / (B + 11 + 38) + 0.08 / (B + 38)

@@ -2153,7 +2153,10 @@ export interface components {
             plan: components["schemas"]["PlanFigures"];
             drawing: components["schemas"]["Drawing"];
         };
-        /** Bags */
+        /**
+         * Bags
+         * @description Bags of one section, unrounded: by the chart, and what the attic will take. None: not known.
+         */
         Bags: {
             /**
              * Chart
@@ -2983,7 +2986,7 @@ export interface components {
         };
         /**
          * HoleToFind
-         * @description A kind of hole that should be there. expected: as recorded, else as counted from the features, else None.
+         * @description A kind of hole that should be there: how many were expected and found; None: not counted.
          */
         HoleToFind: {
             /** Trade */
@@ -3242,7 +3245,10 @@ export interface components {
             /** To Wind Ft */
             to_wind_ft: number;
         };
-        /** SectionPlan */
+        /**
+         * SectionPlan
+         * @description Every figure of one section, with the names of the job document's plan output. None: not known yet.
+         */
         SectionPlan: {
             /** Id */
             id: string;
@@ -3817,7 +3823,9 @@ export interface components {
             /** Conditions */
             conditions: components["schemas"]["FillCondition"][];
             /** Methods */
-            methods: components["schemas"]["Titled"][];
+            methods: components["schemas"]["MethodLine"][];
+            /** Joist Width In */
+            joist_width_in: number;
             /** Vent Nfa In2 */
             vent_nfa_in2: {
                 [key: string]: number;
@@ -3951,6 +3959,20 @@ export interface components {
             price: number;
             /** Efficiency */
             efficiency: number;
+        };
+        /**
+         * MethodLine
+         * @description A method and what it lays. batts_only: nothing is blown. between: a batt between the joists comes first.
+         */
+        MethodLine: {
+            /** Value */
+            value: string;
+            /** Title */
+            title: string;
+            /** Batts Only */
+            batts_only: boolean;
+            /** Between */
+            between: boolean;
         };
         /**
          * Opinion

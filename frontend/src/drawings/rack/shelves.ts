@@ -1,6 +1,6 @@
 import type { ChoiceLists, Way } from "../../api/types";
 
-type Methods = ChoiceLists["methods"];
+type Methods = readonly Pick<ChoiceLists["methods"][number], "value" | "title">[];
 
 /** As it stands at the head of a shelf or in a list. */
 export const headed = (title: string) => title.charAt(0).toUpperCase() + title.slice(1);

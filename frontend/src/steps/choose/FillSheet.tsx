@@ -59,7 +59,7 @@ export function FillSheet() {
             allowDeselect={false}
             onChange={(to) =>
               job.edit("the method", (d) => {
-                const blown = (m: string) => !["batts_across", "batts_between_and_across"].includes(m);
+                const blown = (m: string) => !lists.methods.find(({ value }) => value === m)?.batts_only;
                 const now = d.choice?.[section.id];
                 const keep = blown(method) === blown(to as string);
                 d.choice = {

@@ -5,14 +5,10 @@ import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
-const BETWEEN = ["batts_between_and_across", "batts_between_blown_cap"];
-const BATTS_ONLY = ["batts_across", "batts_between_and_across"];
-const JOIST_IN = 1.5;
-
 /** What is blown, laid across, and laid between the joists first, by the method. */
 export function Products({ method }: { method: string }) {
   const { document, section, job } = useDocument();
-  const { library } = useView();
+  const { library, lists } = useView();
   const units = useUnits();
   const choice = document.choice?.[section.id];
   const own = document.products?.filter((p) => !library.some((l) => l.id === p.id)) ?? [];
@@ -38,11 +34,12 @@ export function Products({ method }: { method: string }) {
   };
   const menu = (of: readonly Product[]) =>
     of.map((p) => ({ value: p.id, label: `${p.name}${p.batt?.facing && p.batt.facing !== "none" ? ", faced" : ""}` }));
+  const lays = lists.methods.find(({ value }) => value === method);
   const wide = (p: Product) => p.batt?.width_in ?? 0;
-  const forBays = spacing ? batts.filter((p) => wide(p) >= spacing - JOIST_IN && wide(p) <= spacing) : batts;
+  const forBays = spacing ? batts.filter((p) => wide(p) >= spacing - lists.joist_width_in && wide(p) <= spacing) : batts;
   return (
     <Part title="Product" aside="made-up examples: compare with your own">
-      {BETWEEN.includes(method) ? (
+      {lays?.between ? (
         <Select
           size="sm"
           label="Batt between the joists"
@@ -59,7 +56,7 @@ export function Products({ method }: { method: string }) {
           }
         />
       ) : null}
-      {BATTS_ONLY.includes(method) ? (
+      {lays?.batts_only ? (
         <Select
           size="sm"
           label="Batt across the joists"

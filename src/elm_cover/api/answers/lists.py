@@ -39,6 +39,13 @@ class FillCondition(Titled):
     multiplier: float
 
 
+class MethodLine(Titled):
+    """A method and what it lays. batts_only: nothing is blown. between: a batt between the joists comes first."""
+
+    batts_only: bool
+    between: bool
+
+
 class ChoiceLists(BaseModel):
     """What the screens offer to pick from, with the core's defaults beside it: settings, corner, book as a job without
     any of its own has them."""
@@ -50,7 +57,8 @@ class ChoiceLists(BaseModel):
     r_per_in: dict[str, float]
     materials: list[Titled]
     conditions: list[FillCondition]
-    methods: list[Titled]
+    methods: list[MethodLine]
+    joist_width_in: float
     vent_nfa_in2: dict[str, float]
     settings: Settings
     corner: CornerFacts

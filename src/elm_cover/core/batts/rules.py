@@ -20,7 +20,9 @@ AIR_UNDER_MOST_IN = 0.5
 # Friction holds a batt that is this much wider than the clear bay; wider ones are ripped, narrower ones leave a gap.
 SNUG_WIDER_IN = 1.0
 UNFACED_ZONES = ("1A", "2A", "3A")
+# Methods by what is laid: batts alone, and those that begin with a batt between the joists.
 BATTS_ONLY = ("batts_across", "batts_between_and_across")
+BETWEEN_FIRST = ("batts_between_and_across", "batts_between_blown_cap")
 
 
 def across_on_framing(old_depth_in: float, joist_depth_in: float) -> bool:

@@ -18,6 +18,7 @@ from ..old_fill.keep_or_clear import Removal, removal
 from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
 from .site import Site
 
+# What becomes of the old fill where the method says so.
 BY_METHOD = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
 

@@ -7,12 +7,14 @@ from dataclasses import dataclass, replace
 
 from ..base.notebook import Notebook
 from ..base.units import eighths, r_value
+from ..batts.rules import BETWEEN_FIRST
 from ..given.choice import ChoiceInput, TargetInput
 from ..given.section import SectionInput
 from ..layers.stack import Stack
 from ..layers.voids import R_TOLERANCE
 from ..laying.batt_layout import way_in_faults
 from ..laying.build_up import Laid
+from ..laying.decided import BY_METHOD
 from ..laying.heat import Heat, heat_of
 from ..laying.limit import over_limit
 from ..laying.methods import lay
@@ -74,10 +76,6 @@ class CoreSample:
     cautions: tuple[str, ...] = ()
     choice: CoreChoice | None = None
     quantities: Quantities | None = None
-
-
-# By method: what becomes of the old fill. None: as decided in Measure where that is re-laid or cleared, else kept.
-OLD_FILL = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
 
 def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> CoreSample:
@@ -170,7 +168,7 @@ def _chosen(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> t
     family = candidate.family
     product = family.products[0] if family.blown else family.across(spacing)
     between = None
-    if candidate.method in ("batts_between_and_across", "batts_between_blown_cap"):
+    if candidate.method in BETWEEN_FIRST:
         under = (ground.old.depth_in or 0.0) if section.old_fill != "clear" else 0.0
         between = first_layer(section, pool, under)
         if between is None:
@@ -185,7 +183,8 @@ def _chosen(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> t
     target = section.target
     if candidate.step_r is not None:
         target = TargetInput("custom", None, candidate.step_r, False)
-    old_fill = OLD_FILL.get(candidate.method, decided)
+    # As the method says; else as decided in Measure where that is re-laid or cleared, else kept.
+    old_fill = BY_METHOD.get(candidate.method, decided)
     return replace(section, choice=choice, old_fill=old_fill, target=target), ""
 
 
