@@ -36,7 +36,9 @@ export function Products({ method }: { method: string }) {
     of.map((p) => ({ value: p.id, label: `${p.name}${p.batt?.facing && p.batt.facing !== "none" ? ", faced" : ""}` }));
   const lays = lists.methods.find(({ value }) => value === method);
   const wide = (p: Product) => p.batt?.width_in ?? 0;
-  const forBays = spacing ? batts.filter((p) => wide(p) >= spacing - lists.joist_width_in && wide(p) <= spacing) : batts;
+  const forBays = spacing
+    ? batts.filter((p) => wide(p) >= spacing - lists.joist_width_in && wide(p) <= spacing)
+    : batts;
   return (
     <Part title="Product" aside="made-up examples: compare with your own">
       {lays?.between ? (
