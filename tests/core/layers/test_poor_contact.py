@@ -10,9 +10,12 @@ NOTHING: frozenset[str] = frozenset()
 
 
 def section(
-    kind: str = "open_floor", edges: set[str] | None = None, features: set[str] | None = None, **more: str
+    kind: str = "open_floor",
+    edges: set[str] | None = None,
+    features: set[str] | None = None,
+    wall_of: str | None = None,
 ) -> SectionFacts:
-    return SectionFacts("main", "Main", kind, frozenset(edges or ()), frozenset(features or ()), **more)
+    return SectionFacts("main", "Main", kind, frozenset(edges or ()), frozenset(features or ()), wall_of)
 
 
 def found(*sections: SectionFacts, stories: float | None = 1) -> dict[str, tuple[str | None, str | None]]:
@@ -20,7 +23,7 @@ def found(*sections: SectionFacts, stories: float | None = 1) -> dict[str, tuple
 
 
 def test_every_house_is_asked_of_three() -> None:
-    assert found(section()) == {name: (None, None) for name in ("lowered_ceiling", "arches", "outside_tub")}
+    assert found(section()) == dict.fromkeys(("lowered_ceiling", "arches", "outside_tub"), (None, None))
 
 
 @pytest.mark.parametrize(

@@ -25,8 +25,23 @@ def section(**more: Any) -> SectionInput:
 
 
 def batts(product: str = "b1", **more: Any) -> BattTakeOff:
-    counts = {"pieces": 50, "whole": 40, "cuts": 10, "splits": 0, "bundles": 6.25, "covered_ft2": 250.0, "least": 48}
-    sizes = {"place": "across", "r": 30.0, "thickness_in": 10.0, "waste": 0.04, "offcuts_ft2": 3.0, "scraps_ft2": 1.0}
+    counts: dict[str, Any] = {
+        "pieces": 50,
+        "whole": 40,
+        "cuts": 10,
+        "splits": 0,
+        "bundles": 6.25,
+        "covered_ft2": 250.0,
+        "least": 48,
+    }
+    sizes: dict[str, Any] = {
+        "place": "across",
+        "r": 30.0,
+        "thickness_in": 10.0,
+        "waste": 0.04,
+        "offcuts_ft2": 3.0,
+        "scraps_ft2": 1.0,
+    }
     return BattTakeOff(product=product, courses=(), **(counts | sizes | more))
 
 
