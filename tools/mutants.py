@@ -201,17 +201,18 @@ def main() -> int:
         def tried(mutant: Mutant) -> tuple[Mutant, bool]:
             place = copies.get()
             try:
-                return mutant, killed(mutant, place)
+                dead = killed(mutant, place)
+                if not dead:
+                    print(f"{mutant.path}:{mutant.line}: {mutant.change}", flush=True)
+                return mutant, dead
             finally:
                 copies.put(place)
 
         with ThreadPoolExecutor(workers) as pool:
             results = list(pool.map(tried, mutants(options.count, options.seed, options.room)))
-    alive = [mutant for mutant, dead in results if not dead]
-    for mutant in sorted(alive, key=lambda m: (m.path, m.line)):
-        print(f"{mutant.path}:{mutant.line}: {mutant.change}")
+    alive = sum(not dead for _, dead in results)
     took = (time.monotonic() - begun) / 60
-    print(f"{len(alive)} of {len(results)} alive ({len(alive) / max(1, len(results)):.0%}), {took:.1f} min")
+    print(f"{alive} of {len(results)} alive ({alive / max(1, len(results)):.0%}), {took:.1f} min")
     return 0
 
 
