@@ -64,6 +64,7 @@ def at_a_desk(page: Page, folder: Path) -> None:
     save(page, folder, "slope")
     go(page, "3 Weir Bank", "Eaves")
     page.locator(".run-name").nth(3).click()
+    page.get_by_text("temperatures", exact=True).wait_for()  # the corner is solved
     save(page, folder, "eaves")
     go(page, "9 Quarry Loop", "Eaves", "corner")
     page.locator(".isotherm").first.wait_for()
