@@ -10,6 +10,7 @@ import pytest
 from elm_cover.core.corner.conduction import Air, Domain, Solid, solve
 from elm_cover.core.corner.lines import arrows, isotherms
 from elm_cover.core.corner.model import Corner, SettledLayer, domain_of, in_wind
+from elm_cover.core.corner.report import r_over_plate
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.remedies import Remedy
 
@@ -119,3 +120,19 @@ def test_arrows_of_a_slab_point_up_with_the_flow_through_it() -> None:
     for arrow in found:
         assert arrow.to == pytest.approx((0, 1), abs=1e-6)
         assert arrow.flow == pytest.approx(60 / 81.22, rel=1e-3)
+
+
+def test_r_over_the_plate_by_hand() -> None:
+    at_edge, over = r_over_plate(PLAIN, 2)
+    assert at_edge == pytest.approx(C0 * 3.5)
+    # Two samples, a quarter and three quarters over the plate of 3½ in; R of their mean U, films and board apart.
+    parts = [(C0 + 0.5 * x) * 3.5 for x in (0.875, 2.625)]
+    boundary = 0.61 + 0.45 + 0.61
+    u = sum(1 / (boundary + r) for r in parts) / 2
+    assert over == pytest.approx(1 / u - boundary)
+
+
+def test_the_section_is_drawn_with_air_over_fill_and_baffle() -> None:
+    foam = replace(PLAIN, eave=Eave(7.5, 6.0, 1.5, 2.0), foam_r=10.0)
+    attic = next(r for r in domain_of(foam, 70, 4).regions if isinstance(r, Air) and r.name == "attic")
+    assert max(z for _, z in attic.corners) == pytest.approx(14 + 6 + 2)

@@ -33,6 +33,9 @@ def test_an_l_is_walked() -> None:
     diamond = walk("10 NE, 10 NW, 10 SW, 10 SE", start_ft=(5, 5))
     assert diamond.points_ft[1] == pytest.approx((5 + 7.071, 5 + 7.071), abs=1e-3) and diamond.error_length_ft < 1e-6
     assert walk("10 N30E, 10 S30E, 10 W").error_length_ft < 1e-6
+    assert walk("10 N90E, 10 N0E, 10 N90W, 10 S").error_length_ft < 1e-6, "a bearing turns 0 to 90 degrees"
+    with pytest.raises(TapeError, match="Run 1: a bearing like N30E turns 0 to 90"):
+        walk("10 N91E, 10 N, 10 W, 10 S")
 
 
 def test_the_closing_error_is_shown_and_spread_without_turning_walls() -> None:

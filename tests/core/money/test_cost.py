@@ -7,7 +7,8 @@ import pytest
 from elm_cover.core.from_job.book import book_input
 from elm_cover.core.from_job.products import product_input
 from elm_cover.core.given.energy import EnergyInput
-from elm_cover.core.money.cost import cost_of, work_hours
+from elm_cover.core.given.product import ProductInput
+from elm_cover.core.money.cost import cost_of, pack_price, work_hours
 from elm_cover.core.money.quantities import Quantities
 from elm_cover.core.money.saving import yearly_saving
 from elm_cover.job import read_job
@@ -84,3 +85,9 @@ def test_what_the_fill_saves_is_the_fall_in_ua() -> None:
     bare = 0.07 / (1.67 + 0) + 0.93 / 1.67
     assert section.ua_today == pytest.approx(950 * bare)
     assert result.saving.heat_saved_btu == pytest.approx((section.ua_today - section.ua_after) * 6200 * 24)
+
+
+def test_a_product_without_chart_and_batt_has_no_price_yet() -> None:
+    book = book_input(read_job(attic()))
+    assert pack_price(ProductInput("x", "x", "cellulose_loose", None), book) == 0
+    assert pack_price(ProductInput("x", "x", "cellulose_loose", None, price=9.5), book) == 9.5

@@ -143,3 +143,25 @@ def test_the_habit_of_subtracting_inches_and_its_error() -> None:
     assert habit.bags_short == pytest.approx(950 / 17.8 - habit.bags)
     assert habit.r_reached == pytest.approx(11 + 30 + row_share * 8)
     assert planned(bare()).sections[0].by_inches is None, "on a bare floor the habit does no harm"
+
+
+def test_marked_bays_are_counted_by_what_is_marked() -> None:
+    marks = [
+        {"place": 2, "state": "blocked", "by": "chimney"},
+        {"place": 3, "state": "blocked", "by": "duct"},
+        {"place": 7, "state": "obstructed", "by": "truss_member"},
+        {"place": 9, "soffit": "solid"},
+    ]
+    south, north = (
+        planned(bare(edges=[eave(bays=marks), {"kind": "gable"}, eave(), {"kind": "gable"}])).sections[0].eaves
+    )
+    assert (south.blocked, south.obstructed, south.solid, south.baffles) == (2, 1, 1, 17)
+    assert (north.blocked, north.obstructed, north.solid, north.baffles) == (0, 0, 0, 19)
+
+
+def test_a_starved_plate_is_told_with_its_depth_and_r() -> None:
+    result = planned(bare())
+    (flag,) = [f for f in result.flags if f.code == "plate_starved"]
+    # 4⅞ in over the plate of a fill line of 15.1; R 19 · 4.294/5.2 = 15.7; full depth 24.54 in in.
+    assert "only 4⅞ in of insulation fits over the plate, R-16" in flag.text and "begins 24½ in from" in flag.text
+    assert "plate_starved" not in codes(planned(bare(edges=[eave(9.3), {"kind": "gable"}] * 2))), "more than half fits"

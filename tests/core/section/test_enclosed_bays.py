@@ -179,3 +179,13 @@ def test_weight_in_is_weight_in_the_bays() -> None:
     for kind, density in (("cellulose_loose", 3.5), ("glass_loose", 1.8), ("wood_fiber_loose", 2.6)):
         section = blown("knee_wall", {"kind": kind}, wall=wall).sections[0]
         assert section.bags.chart * 25 == pytest.approx(section.volume_ft3 * density)
+
+
+def test_what_a_slope_loses_today_by_parallel_paths() -> None:
+    slope = {"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1}
+    section, _, _ = enclosed("sloped_bays", slope=slope, existing=[])
+    # Bare: 0.07 of rafters 7¼ in of wood deep, the rest board and films alone, over 150 ft² along the slope.
+    u = 0.07 / (1.67 + 7.25 * 1.25) + 0.93 / 1.67
+    assert section.ua_today == pytest.approx(150 * u)
+    unknown, _, _ = enclosed("sloped_bays", slope=slope, existing=[], framing={"kind": "joist"})
+    assert unknown.ua_today is None

@@ -95,4 +95,8 @@ def test_roofs_without_a_channel_are_named_and_deferred() -> None:
     assert not planned(slope).sections[0].edge_advice[0].designed_by_others
     low = attic(edges=[eave(6, 0.75), {"kind": "gable"}, eave(), {"kind": "gable"}])
     assert [a.kind for a in planned(low).sections[0].edge_advice] == ["low_roof"]
-    assert planned(attic()).sections[0].edge_advice == ()
+    plain = planned(attic())
+    assert plain.sections[0].edge_advice == ()
+    assert not any(item.field.endswith("ceiling.vapor_retarder") for item in plain.open), "asked where it decides"
+    sealed["sections"][0]["ceiling"]["vapor_retarder"] = "class_2"
+    assert not any(item.field.endswith("ceiling.vapor_retarder") for item in planned(sealed).open)
