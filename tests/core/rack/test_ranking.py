@@ -119,10 +119,9 @@ def test_why_not_says_what_stands_against_it_first_and_once() -> None:
 @pytest.mark.parametrize("unknown", ["load_psf", "fill_line_in", "r_effective", "cost"])
 @pytest.mark.parametrize("side", ["way", "picked"])
 def test_a_figure_that_one_side_lacks_is_not_compared(unknown: str, side: str) -> None:
-    full = way("other", 2300, load=1.9, line=20.0, r_effective=30.0)
-    bare = way(
-        "other" if side == "way" else "picked", 2300, load=1.9, line=20.0, **{"r_effective": 30.0, unknown: None}
-    )
+    known: dict[str, Any] = {"load": 1.9, "line": 20.0, "r_effective": 30.0}
+    full = way("other", 2300, **known)
+    bare = way("other" if side == "way" else "picked", 2300, **(known | {unknown: None}))
     said = why_not(bare, PICKED) if side == "way" else why_not(full, bare)
     words = {"load_psf": "lb/ft²", "fill_line_in": "fill line", "r_effective": "as it works", "cost": "dearer"}
     assert not any(words[unknown] in text for text in said)
