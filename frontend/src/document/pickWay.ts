@@ -1,5 +1,6 @@
 import type { CoreSample, JobDocument, Product, Way } from "../api/types";
 import { decideOldFill, type OldFillAction } from "./oldFill";
+import { sectionOf } from "./sections";
 
 /** Sets the job's choice to a way, for every open floor or for one section; products come along. */
 export function pickWay(job: JobDocument, way: Way, sectionId: string | null, library: readonly Product[]) {
@@ -17,7 +18,7 @@ export function pickCore(job: JobDocument, core: CoreSample, library: readonly P
     if (product && !job.products?.some((p) => p.id === id)) job.products = [...(job.products ?? []), product];
   }
   // First what becomes of the old fill: that may set the method, which then is the one picked.
-  if (job.sections?.find((s) => s.id === core.section)?.existing?.length)
+  if (sectionOf(job, core.section)?.existing?.length)
     decideOldFill(job, core.section, (picked.old_fill ?? "keep") as OldFillAction);
   job.choice = {
     ...job.choice,

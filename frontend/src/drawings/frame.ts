@@ -28,3 +28,7 @@ export function floorFrame(outline: readonly (readonly [number, number])[], widt
     back: (px, py) => [(px - left) / scale + x0, y1 - (py - top) / scale],
   };
 }
+
+const INCH_FT = 1 / 12;
+/** Feet to the nearest whole inch: what is placed by hand lies there. */
+export const toInch = (ft: number) => Math.round(ft / INCH_FT) * INCH_FT;

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import type { Book, ChoiceLists, CornerFacts, Settings } from "../api/types";
+import type { Book, ChoiceLists, Settings } from "../api/types";
 import { useDocument, usePlanned, useView } from "./context";
 
 /** A part of the job with the core's start value wherever the job says nothing of its own. */
@@ -20,13 +20,6 @@ export function useSettings(): Whole<Settings> {
   const { document } = useDocument();
   const { lists } = useView();
   return useMemo(() => withStart(lists.settings, document.settings) as Whole<Settings>, [lists, document.settings]);
-}
-
-/** What the cold corner is judged by. */
-export function useCornerFacts(): Whole<CornerFacts> {
-  const { document } = useDocument();
-  const { lists } = useView();
-  return useMemo(() => withStart(lists.corner, document.corner) as Whole<CornerFacts>, [lists, document.corner]);
 }
 
 /** The price book's own figures; prices and rates are filled in field by field where they are shown. */

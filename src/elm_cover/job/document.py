@@ -23,8 +23,6 @@ from .survey import Access, ContactLook, ExpectedHole, Hazard, Photo
 from .upgrade import upgrade
 from .weighing import Weighing
 
-FORMAT = "elm-cover.job"
-
 
 class House(DocumentModel):
     year_built: int | None = Field(None, ge=1500, le=2200, strict=True)

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.layers.framing import framing_fraction
-from elm_cover.core.layers.heat_paths import Boundary, u_factor
+from elm_cover.core.layers.heat_paths import Boundary, paths
 from tests.conftest import attic, planned
 
 
@@ -18,13 +18,13 @@ def test_framing_fraction() -> None:
 @pytest.mark.parametrize(("r", "u"), [(30, 0.0320), (38, 0.0255), (49, 0.0199), (60, 0.0163)])
 def test_published_ceiling_u_factors(r: float, u: float) -> None:
     floor = Boundary(1.67, framing_fraction(24), 3.5)
-    found = u_factor(floor, (), np.array([r / 2.6]), np.array([float(r)]), 2.6)
+    found = paths(floor, (), np.array([r / 2.6]), np.array([float(r)]), 2.6).u(floor.framing_fraction)
     assert found[0] == pytest.approx(u, abs=0.0002)
 
 
 def test_wood_standing_bare_above_thin_fill_earns_nothing() -> None:
     floor = Boundary(1.67, 0.07, 9.25)
-    found = u_factor(floor, (), np.array([2.0]), np.array([7.0]), 3.5)
+    found = paths(floor, (), np.array([2.0]), np.array([7.0]), 3.5).u(floor.framing_fraction)
     assert found[0] == pytest.approx(0.07 / (1.67 + 2.5) + 0.93 / (1.67 + 7))
 
 

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.layers.framing import framing_fraction
-from elm_cover.core.layers.heat_paths import Boundary, u_factor
+from elm_cover.core.layers.heat_paths import Boundary, paths
 from elm_cover.core.target.scale import code_table
 from elm_cover.core.target.tables import EDITIONS, code_r, raised_heel_r, retrofit_r
 from tests.conftest import attic, codes, eave, planned
@@ -60,5 +60,5 @@ def test_the_codes_u_is_quoted_and_is_worse_than_full_depth_everywhere() -> None
     for line in table:
         assert line.r == code_r("5A", line.edition)
         floor = Boundary(1.67, framing_fraction(24), 3.5)
-        full = u_factor(floor, (), np.array([line.r / 2.6]), np.array([line.r]), 2.6)[0]
+        full = paths(floor, (), np.array([line.r / 2.6]), np.array([line.r]), 2.6).u(floor.framing_fraction)[0]
         assert full < line.u <= 0.035

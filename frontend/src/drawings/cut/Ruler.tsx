@@ -1,8 +1,7 @@
-import { useUnits } from "../../ui/units";
+import { MM_PER_IN, useUnits } from "../../ui/units";
 import type { CutFrame } from "./cutFrame";
 
 const WIDTH = 38;
-const MM_PER_IN = 25.4;
 
 /** The ruler, zero at the ceiling. */
 export function Ruler({ frame }: { frame: CutFrame }) {

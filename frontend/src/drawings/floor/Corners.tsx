@@ -2,11 +2,10 @@ import type { DrawnSection } from "../../api/types";
 import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../document/outline";
 import { useDocument, useView } from "../../state/context";
 import { useBayStarts } from "../../state/starts";
-import type { Frame } from "../frame";
+import { type Frame, toInch } from "../frame";
 import { Handle } from "./Handle";
 
 const CATCH_PX = 7;
-const INCH_FT = 1 / 12;
 
 /** The corners of the open section, to be dragged, nudged, put in and taken out. */
 export function Corners({
@@ -35,7 +34,7 @@ export function Corners({
           const bar = snapTo.origin_ft + Math.round((value - snapTo.origin_ft) / snapTo.step_ft) * snapTo.step_ft;
           if (Math.abs(bar - value) < near) return bar;
         }
-        return Math.round(value / INCH_FT) * INCH_FT;
+        return toInch(value);
       }) as Point;
   return (
     <g className="corners">

@@ -7,7 +7,7 @@ import { useDocument, usePlanned, useView } from "../../state/context";
 import { CUT } from "../../state/tool";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
-import { type Frame, floorFrame } from "../frame";
+import { type Frame, floorFrame, toInch } from "../frame";
 import { FloorWords } from "../InWords";
 import { type Box, heightLabels, readingLabels, type Segment } from "../labels";
 import { cutEnds, edgeLabels, nameLabel } from "../wallLabels";
@@ -21,7 +21,6 @@ import { Features, Pins, Readings, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
 
 const NARROW_PX = 500;
-const INCH_FT = 1 / 12;
 const TAP_PX = 6;
 
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
@@ -92,7 +91,7 @@ export function Floor() {
   const walls = frame ? rings.flatMap((ring) => ringSegments(ring, frame)) : [];
 
   const tap = (at: Point) => {
-    const spot: Point = [Math.round(at[0] / INCH_FT) * INCH_FT, Math.round(at[1] / INCH_FT) * INCH_FT];
+    const spot: Point = [toInch(at[0]), toInch(at[1])];
     const id = newId();
     if (tool.kind === "readings") {
       const last = section.readings?.at(-1)?.depth_in ?? section.existing?.at(-1)?.depth_in ?? 0;

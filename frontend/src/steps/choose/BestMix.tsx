@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, type ProblemError } from "../../api/client";
 import type { RackAnswer, Weighing } from "../../api/types";
 import { dropUnused, pickCore } from "../../document/pickWay";
+import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, useView } from "../../state/context";
@@ -41,7 +42,7 @@ export function BestMix() {
       .finally(() => setBusy(false));
   };
   const mix = found?.mix;
-  const nameOf = (id: string) => document.sections?.find((s) => s.id === id)?.name ?? id;
+  const nameOf = (id: string) => sectionOf(document, id)?.name ?? id;
   const take = () =>
     job.edit("the best mix", (d) => {
       for (const [section, id] of Object.entries(mix?.ways ?? {})) {

@@ -1,6 +1,6 @@
 import { Checkbox, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/types";
-import { decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
+import { byMethod, decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
 import { headed } from "../../drawings/rack/shelves";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -72,8 +72,8 @@ export function FillSheet() {
                     depth: { by: "target" },
                   },
                 };
-                if (to === "lift_and_fill" || to === "clear_and_blow")
-                  decideOldFill(d, section.id, to === "lift_and_fill" ? "lift" : "clear");
+                const action = byMethod(to);
+                if (action) decideOldFill(d, section.id, action);
               })
             }
           />

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { ask, type ProblemError } from "../../api/client";
 import type { DxfAnswer } from "../../api/types";
 import { setOutline } from "../../document/outline";
-import { addSection } from "../../document/sections";
+import { addSection, sectionOf } from "../../document/sections";
 import { useDocument } from "../../state/context";
 
 const MOST_MB = 10;
@@ -57,7 +57,7 @@ export function DxfImport() {
     const [first, ...more] = answer?.outlines_ft ?? [];
     if (!first) return;
     job.edit("outlines from a drawing", (d) => {
-      const mine = d.sections?.find((s) => s.id === section.id);
+      const mine = sectionOf(d, section.id);
       if (!mine) return;
       setOutline(d, mine, first);
       for (const outline of more) addSection(d, mine, outline);

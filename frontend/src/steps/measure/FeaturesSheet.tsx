@@ -1,6 +1,7 @@
 import { Button, Select } from "@mantine/core";
 import type { FeatureDocument, FeatureKind } from "../../api/types";
 import { newId } from "../../document/outline";
+import { sectionOf } from "../../document/sections";
 import { SignIcon } from "../../drawings/floor/symbols";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
@@ -98,7 +99,7 @@ export function FeaturesSheet() {
           onItems={(items) =>
             editSection("features from a file", (_, job) => {
               for (const { section: id, ...feature } of items) {
-                const owner = job.sections?.find((s) => s.id === id);
+                const owner = sectionOf(job, id);
                 if (owner) owner.features = [...(owner.features ?? []), feature as never];
               }
             })

@@ -1,4 +1,5 @@
 import { Button } from "@mantine/core";
+import { sectionOf } from "../../document/sections";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { PlaceFields } from "../../inputs/PlaceFields";
@@ -75,7 +76,7 @@ export function ReadingsSheet() {
         onItems={(items) =>
           editSection("readings from a file", (_, job) => {
             for (const { section: id, ...reading } of items) {
-              const owner = job.sections?.find((s) => s.id === id);
+              const owner = sectionOf(job, id);
               if (owner) owner.readings = [...(owner.readings ?? []), reading as never];
             }
           })

@@ -1,5 +1,6 @@
 import { Checkbox, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/types";
+import { sectionOf } from "../../document/sections";
 import { NumberField } from "../../inputs/NumberField";
 import { ZoneSelect } from "../../inputs/ZoneSelect";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -23,7 +24,7 @@ export function TargetStep() {
   const target: Target = own ?? document.target ?? {};
   const set = (change: Partial<Target>) =>
     job.edit("the target", (d) => {
-      const mine = d.sections?.find((s) => s.id === section.id);
+      const mine = sectionOf(d, section.id);
       if (mine?.target) Object.assign(mine.target, change);
       else d.target = { ...d.target, ...change };
       // A new target takes the depth back from the flag.

@@ -88,16 +88,6 @@ def paths(
     return Paths(1 / (under.r + wood + r_above + over_r), 1 / cavity, 1 / sound)
 
 
-def u_factor(
-    under: Boundary, laid: Sequence[LayerAt], new_settled_in: Floats, r_new: Floats, new_r_per_in: float
-) -> Floats:
-    """U at each point: FF / R_joist + (1 − FF) · mean of the cavity paths. Btu/h·ft²·°F, films and board included.
-
-    Shape (places,). Source: handbook §6.
-    """
-    return paths(under, laid, new_settled_in, r_new, new_r_per_in).u(under.framing_fraction)
-
-
 def bare_u(boundary: float) -> float:
     """U of ceiling board with nothing on it: a hatch lid without insulation, the ring left clear round a light.
 
