@@ -55,7 +55,8 @@ def main() -> int:
     slow = best_s(lambda: loop(job, result), 3)
     bags, _ = loop(job, result)
     field = sum(line.bags_field or 0 for line in result.order)
-    assert abs(bags - field) < 1e-6 * field, "the loop and the plan must agree"
+    # The loop knows a cell by its middle; the plan cuts the cells that the slope crosses.
+    assert abs(bags - field) < 3e-3 * field, "the loop and the plan must agree"
     warm = best_s(lambda: plan(job))
     fresh = best_s(lambda: planned_cold(job))
     print("plan(job), 3,000 ft² in five sections on a 3 in grid")

@@ -48,7 +48,7 @@ def go(page: Page, job: str, step: str, part: str = "") -> None:
 def at_a_desk(page: Page, folder: Path) -> None:
     save(page, folder, "shelf")
     go(page, "17 Tannery Hill", "Look over")
-    page.get_by_role("button", name="Knob-and-tube wiring").click()
+    page.get_by_role("button", name="Knob-and-tube wiring suspected").click()
     page.locator(".hazard").scroll_into_view_if_needed()
     save(page, folder, "look-over")
     go(page, "3 Weir Bank", "Measure")
@@ -60,8 +60,10 @@ def at_a_desk(page: Page, folder: Path) -> None:
             page.get_by_role("group", name="Depth readings").scroll_into_view_if_needed()
         save(page, folder, name)
     go(page, "17 Tannery Hill", "Measure")
-    page.get_by_role("button", name="Open the section South slope").click()
-    save(page, folder, "slope")
+    page.locator(".cut-view").get_by_text("whole", exact=True).click()
+    page.get_by_role("group", name="Section through the whole house").wait_for()
+    save(page, folder, "house")
+    page.locator(".cut-view").get_by_text("A end", exact=True).click()
     go(page, "3 Weir Bank", "Eaves")
     page.locator(".run-name").nth(3).click()
     page.get_by_text("temperatures", exact=True).wait_for()  # the corner is solved
@@ -86,14 +88,16 @@ def at_a_desk(page: Page, folder: Path) -> None:
     page.get_by_text("bags to order", exact=True).wait_for()
     page.wait_for_timeout(1500)  # until it is saved: the phone opens the same job
     page.get_by_role("link", name="to the shelf of jobs").click()
-    page.get_by_role("link", name="How other programs").click()
-    page.get_by_role("heading", level=1).wait_for()
-    save(page, folder, "interface")
+    page.get_by_role("button", name="New attic", exact=True).click()
+    page.get_by_role("group", name="Shape").get_by_role("radio", name="1½ storeys").check()
+    for label, text in (("Length, east–west", "30"), ("Width, north–south", "26"), ("Knee wall, height", "4'6")):
+        page.get_by_label(label).fill(text)
+    save(page, folder, "new-attic")
 
 
 def on_a_phone(page: Page, folder: Path) -> None:
     go(page, "17 Tannery Hill", "Look over")
-    page.get_by_role("button", name="Animals or droppings").click()
+    page.locator(".hazard-line", has_text="Animals or droppings").click()
     page.locator(".hazard").scroll_into_view_if_needed()
     save(page, folder, "look-over-phone")
     go(page, "3 Weir Bank", "Measure", "old fill")

@@ -42,6 +42,17 @@ describe("feet as people write them", () => {
   it("count as metres in the metric view", () => {
     expect(readFeet("3.048", true)).toBeCloseTo(10);
   });
+
+  it.each([
+    ["-12", -12],
+    ["−12'6", -12.5],
+    ["- 3.048 m", -10],
+    ["--12", null],
+    ["12-", null],
+  ])("to the west or the south: %s", (text, feet) => {
+    if (feet === null) expect(readFeet(text, false)).toBeNull();
+    else expect(readFeet(text, false)).toBeCloseTo(feet);
+  });
 });
 
 describe("eighths", () => {

@@ -2,8 +2,8 @@ import { produce } from "immer";
 import { describe, expect, it } from "vitest";
 import type { JobDocument, SectionDocument } from "../src/api/types";
 import { fileName } from "../src/document/jobFile";
-import { newJob } from "../src/document/newJob";
 import { eavesOf, rectangleOf, roofForm, setRectangle, setRoofForm } from "../src/document/rectangle";
+import { newJob } from "./newJob";
 
 const section = (): SectionDocument => newJob("a", 38, 25).sections?.[0] as SectionDocument;
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { ProblemError } from "../src/api/client";
 import type { JobDocument, StoredJob } from "../src/api/types";
 import type { Draft, Step } from "../src/document/draft";
-import { afterSave, OFFLINE, OVERTAKEN, opened, refused } from "../src/state/saving";
+import { afterSave, OFFLINE, OWN_TAB, opened, refused, savedBy } from "../src/state/saving";
 
 const job = (name: string) => ({ format: "elm-cover.job", version: 1, name }) as JobDocument;
 const step: Step = { label: "the name", forward: [], back: [], at: 0 };
@@ -15,7 +15,7 @@ const draft = (more: Partial<Draft> = {}): Draft => ({
   ...more,
 });
 const stored = (name = "theirs"): StoredJob =>
-  ({ document: job(name), saved_at: "2026-05-02T10:20:00" }) as unknown as StoredJob;
+  ({ document: job(name), saved_at: "2026-05-02T10:20:00", actor: "local" }) as unknown as StoredJob;
 
 describe("a job that is opened", () => {
   it("is the stored one where this browser keeps nothing", () => {
@@ -39,8 +39,17 @@ describe("a job that is opened", () => {
     const kept = draft({ dirty: true });
     const found = opened(kept, stored(), "5");
     expect(found.draft).toBe(kept);
-    expect(found.conflict).toEqual({ theirs: job("theirs"), etag: "5", savedAt: "10:20" });
-    expect(found.save).toEqual({ kind: "failed", why: OVERTAKEN });
+    expect(found.conflict).toEqual({ theirs: job("theirs"), etag: "5", savedAt: "10:20", by: "somebody else" });
+    expect(found.save).toEqual({ kind: "failed", why: "somebody else saved in between" });
+    expect(opened(kept, stored(), "5", new Set(["5"])).conflict?.by).toBe(OWN_TAB);
+  });
+});
+
+describe("who saved", () => {
+  it("is another tab of this browser, a name, or somebody", () => {
+    expect(savedBy("local", "7", new Set(["7"]))).toBe("another tab of yours");
+    expect(savedBy("Rowan", "8", new Set(["7"]))).toBe("Rowan");
+    expect(savedBy("local", "8", new Set(["7"]))).toBe("somebody else");
   });
 });
 
@@ -59,13 +68,14 @@ describe("a save", () => {
   });
 
   it("refused because another saved brings theirs along and is not tried again", () => {
-    const current = { document: job("theirs"), saved_at: "2026-05-02T10:20:00" };
+    const current = { document: job("theirs"), saved_at: "2026-05-02T10:20:00", actor: "Rowan" };
     const problem = new ProblemError({ title: "Changed", status: 412, current } as never, "9");
     expect(refused(problem)).toEqual({
-      why: OVERTAKEN,
+      why: "Rowan saved in between",
       again: false,
-      conflict: { theirs: job("theirs"), etag: "9", savedAt: "10:20" },
+      conflict: { theirs: job("theirs"), etag: "9", savedAt: "10:20", by: "Rowan" },
     });
+    expect(refused(problem, new Set(["9"])).conflict?.by).toBe(OWN_TAB);
   });
 
   it.each([

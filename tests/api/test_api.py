@@ -42,6 +42,10 @@ def test_a_job_is_stored_listed_replaced_and_brought_back(client: FlaskClient, s
     back = client.post(f"{url}/revisions/1/bring-back", headers={"If-Match": saved.headers["ETag"]})
     assert back.json["document"]["name"] == "a" and back.json["revision"] == 3
     assert client.get(f"{url}/revisions/99").status_code == 404
+    changed = client.get(f"{url}/revisions/2/changes").json["changes"]
+    assert [(c["what"], c["before"]["text"], c["after"]["text"]) for c in changed] == [("name", "a", "b")]
+    assert client.get(f"{url}/revisions/1/changes").json["changes"] == []
+    assert client.get(f"{url}/revisions/99/changes").status_code == 404
 
 
 def test_a_stale_save_gets_412_with_the_stored_version(client: FlaskClient, stored: tuple[str, str]) -> None:
@@ -280,4 +284,23 @@ def test_an_offer_is_issued_or_says_what_is_missing(client: FlaskClient) -> None
     assert issued.status_code == 201 and client.get(issued.json["url"]).data.startswith(b"%PDF")
     empty = client.post("/api/jobs", json=attic(existing=None))
     refused = client.post(f"{empty.headers['Location']}/papers?kind=offer", headers={"If-Match": empty.headers["ETag"]})
-    assert refused.status_code == 422 and "measure its old fill" in refused.json["errors"][0]["text"]
+    assert refused.status_code == 422 and "What lies there now?" in refused.json["errors"][0]["text"]
+
+
+def test_sentences_in_the_metric_view_and_figures_as_ever(client: FlaskClient) -> None:
+    job = attic(edges=[eave(6.5, 0.9), {"kind": "gable"}, eave(6.5, 0.9), {"kind": "gable"}])
+    feet = client.post("/api/plan", json={"job": job}).json["plan"]
+    metric = client.post("/api/plan?units=metric", json={"job": job}).json["plan"]
+    for name in ("bags", "r_nominal", "depth_total_in", "load_psf", "eaves"):
+        assert metric["sections"][0][name] == feet["sections"][0][name]
+    assert metric["totals"] == feet["totals"] and metric["order"] == feet["order"]
+    said = " ".join(flag["text"] for flag in metric["flags"])
+    assert " mm" in said and "pitch 0.9 in 12" in said and "kg/m²" in said
+    assert [flag["code"] for flag in metric["flags"]] == [flag["code"] for flag in feet["flags"]]
+    assert client.post("/api/plan?units=ells", json={"job": job}).status_code == 422
+    ways = client.post("/api/rack?units=metric", json={"job": job}).json["ways"]
+    told = " ".join(text for way in ways for text in (*way["why_not"], *way["weighed"]["blocks"]))
+    assert "RSI" in told and "lb/ft²" not in told
+    assert any("R-30" in way["weighed"]["title"] for way in ways), "what a product is called stays"
+    hazards = client.get("/api/lists?units=metric").json["hazards"]
+    assert " in of" not in json.dumps(hazards, ensure_ascii=False)

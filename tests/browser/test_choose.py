@@ -231,3 +231,25 @@ def test_the_rack_on_a_phone(page: Page, size: str) -> None:
     assert first_shelf(page).locator(".pick-core").count() == 2
     core(page, "Cellulose, standard", "over what is there").tap()
     expect(figure(page, "bags to order")).to_have_text("79")
+
+
+def test_a_knee_wall_takes_batts_and_an_open_one_no_loose_fill(page: Page, server: Served) -> None:
+    open_demo(page, "Measure", "17 Tannery Hill")
+    section(page, "South knee wall")
+    expect(page.get_by_role("group", name="Studs")).to_be_visible()
+    expect(page.get_by_text("They run")).to_have_count(0)
+    part(page, "old fill")
+    page.get_by_role("group", name="Old fill", exact=True).get_by_role("radio", name="nothing, bare").check()
+    page.get_by_role("navigation").get_by_role("link", name="Choose").click()
+    part(page, "fill")
+    asked = page.get_by_role("button", name="its back is open, so loose fill runs out")
+    expect(asked).to_be_visible()
+    page.get_by_role("group", name="Filled with").get_by_role("radio", name="batts").check()
+    page.get_by_role("combobox", name="Batt for the bays").click()
+    page.get_by_role("option", name="Glass batt R-13, 15 x 48 in").click()
+    expect(asked).to_have_count(0)
+    bays = page.get_by_role("group", name="Closed bays")
+    # 30 ft of wall, studs at 16 in: 23 bays of 5.8 ft, each a whole piece and 21⅝ in; two such cuts come from one piece.
+    expect(bays).to_contain_text("35 pieces")
+    expect(bays).to_contain_text("R-13 in 3½ in")
+    assert stored(page, server)["choice"]["wall-south"]["product"] == "glass-r13-15x48"

@@ -163,6 +163,19 @@ def test_an_archive_that_is_none_stores_nothing(client: FlaskClient, data: bytes
     assert client.get("/api/jobs").json["jobs"] == []
 
 
+def test_an_archive_brought_in_twice_is_marked(client: FlaskClient) -> None:
+    first = client.post("/api/jobs", json={**attic(), "name": "Elm Row"})
+    archive = client.get(f"{first.headers['Location']}/archive").data
+    again = client.post("/api/archives", data=archive, content_type="application/zip")
+    assert again.json["document"]["name"] == "Elm Row, brought in again"
+    for location in (first.headers["Location"], again.headers["Location"]):
+        client.delete(location)
+    alone = client.post("/api/archives", data=archive, content_type="application/zip")
+    assert alone.json["document"]["name"] == "Elm Row", "what is in the bin does not count"
+    other = client.post("/api/jobs", json={**attic(), "name": "Elm Row"})
+    assert other.json["document"]["name"] == "Elm Row", "another attic that looks the same is another"
+
+
 def test_an_archive_is_bounded_unpacked(monkeypatch: pytest.MonkeyPatch) -> None:
     bomb = zipped(job_dot_json=JOB, log_dot_json=b"0" * 400_000_000)
     assert len(bomb) < 1_000_000

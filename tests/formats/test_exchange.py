@@ -44,16 +44,14 @@ HEAD = ",".join(survey_csv.READING_COLUMNS)
 @pytest.mark.parametrize(
     ("text", "says"),
     [
-        ("section;x_ft;y_ft;depth_in;checked\nmain;1,5;2;3;", "parted by semicolons"),
-        ("section\tx_ft\ty_ft\tdepth_in\tchecked\n", "parted by tabs"),
-        ("x,y,depth\n1,2,3\n", "line 1: the columns must be section, x_ft"),
-        (HEAD + "\nmain,1,5,2,3,\n", "line 2: must have 5 columns, not 6"),
+        ("x,y,depth\n1,2,3\n", "line 1: columns “section, depth_in” missing"),
+        (HEAD + "\nmain,1,5,2,3,\n", "line 2: has 6 columns, the header 5"),
         (HEAD + "\nattic,1,2,3,\n", "no section “attic”; allowed: main"),
         (HEAD + "\nmain,1,,3,\n", "line 2, y_ft: fill in both"),
-        (HEAD + "\nmain,1,2,deep,\n", "line 2, depth_in: must be a number"),
+        (HEAD + "\nmain,1,2,deep,\n", "line 2, depth_in: must be a plain number"),
         (HEAD + "\nmain,1,2,-3,\n", "line 2, depth_in: must be 0 or more"),
         (HEAD + "\nmain,1,2,3,perhaps\n", "must be yes or no"),
-        (HEAD + '\n"main,1,2', "is not CSV"),
+        (HEAD + '\n"main,1,2', "line 2: has 1 columns, the header 5"),
         ("", "line 1"),
     ],
 )
@@ -61,6 +59,27 @@ def test_a_csv_that_cannot_be_used_says_where(text: str, says: str) -> None:
     with pytest.raises(JobError) as refused:
         survey_csv.read_readings(text, ["main"])
     assert says in str(refused.value)
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        HEAD + "\nmain,1.5,2,3.25,yes\n",
+        "section;x_ft;y_ft;depth_in;checked\nmain;1,5;2;3,25;yes\n",
+        "section\tx_ft\ty_ft\tdepth_in\tchecked\nmain\t1,5\t2\t3,25\tyes\n",
+        "\ufeffdepth_in,checked,section,y_ft,x_ft\r\n3.25,yes,main,2,1.5\r\n\r\n",
+    ],
+)
+def test_readings_are_taken_as_a_spreadsheet_sends_them(text: str) -> None:
+    assert survey_csv.read_readings(text, ["main"]) == [
+        {"section": "main", "at_ft": [1.5, 2.0], "depth_in": 3.25, "checked": True}
+    ]
+
+
+def test_columns_may_be_left_out() -> None:
+    assert survey_csv.read_readings("section,depth_in\nmain,4\n", ["main"]) == [{"section": "main", "depth_in": 4.0}]
+    feature = survey_csv.read_features("kind;section;lid_r;count\nhatch;main;2,5;1\n", ["main"])
+    assert feature == [{"section": "main", "kind": "hatch", "lid_r": 2.5, "count": 1}]
 
 
 def drawing_of(*outlines: list[tuple[float, float]], close: bool = True, layer: str = "ATTIC", units: int = 6) -> bytes:

@@ -85,7 +85,7 @@ def test_the_command_line_writes_the_sheet(tmp_path: Path, job: dict[str, Any]) 
         (f"{HEAD}\n{ROW.format(30, 9, 8, 22)}\n{ROW.format(19, 5.9, 5.2, 36)}", "line 3, r: must rise from row to row"),
         (f"{HEAD}\n{ROW.format(30, 9, 8, 22)}\n{ROW.format(19, 5.9, 5.2, 36)}", "sort the rows by R"),
         (f"{HEAD}\n{ROW.format(19, 5.9, 'x', 36)}\n", "line 2, settled_in: must be a plain number, not “x”"),
-        (HEAD + f"\n{ROW.format(19, 5.9, 5.2, 36)}" * 3001, "at most 3000 lines"),
+        (HEAD + f"\n{ROW.format(19, 5.9, 5.2, 36)}" * 3001, "at most 3,000 lines"),
         (HEAD + f"\n{ROW.format(19, 5.9, 5.2, 36)}" * 61, "chart: at most 60 allowed"),
         (f"{HEAD}\n{ROW.format(19, 5.9, 5.2, 36)}\n{ROW.format(30, 9, 8, 22)}".replace(",25,", ",0,"), "over 0, not 0"),
     ],

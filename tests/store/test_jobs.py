@@ -21,6 +21,7 @@ from elm_cover.store.backup import backup, restore
 from elm_cover.store.database import FILE_NAME, StoreError, migrations, open_database
 from elm_cover.store.jobs import JobStore, NoSuchJobError, StaleSaveError
 from elm_cover.store.revisions import Change
+from elm_cover.store.rows import JobRow
 from tests.conftest import attic
 
 OLD_FILE = Path(__file__).parent / "data" / "first-version.sqlite"
@@ -181,3 +182,24 @@ def test_kill_9_during_saves_loses_nothing_acknowledged(tmp_path: Path) -> None:
     assert acknowledged > 3
     job = JobStore(tmp_path, headline).get(job_id)
     assert int(job.document["name"]) >= acknowledged
+
+
+def test_two_stores_at_work_at_one_moment_keep_to_their_own_rows(tmp_path: Path) -> None:
+    """One asks while another, in a second thread of the same process, is in the middle of its reading."""
+    here, there = (JobStore(tmp_path / name, headline) for name in ("here", "there"))
+    here.create(named("kept here"), "local")
+    inside, done = threading.Event(), threading.Event()
+
+    def read_there() -> None:
+        with there.reading():
+            inside.set()
+            done.wait(10)
+
+    with here.reading():
+        other = threading.Thread(target=read_there)
+        other.start()
+        assert inside.wait(10)
+        rows = JobRow.select().count()
+        done.set()
+        other.join()
+    assert rows == 1

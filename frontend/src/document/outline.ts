@@ -81,12 +81,12 @@ export function setWallLength(section: SectionDocument, wall: number, length: nu
   }
 }
 
-/** A new outline, as walked or drawn. As many walls as before: each stays what it was; else they start as gables. */
+/** A new outline, as walked or drawn. As many walls as before: each stays what it was; else it has to be said what they are. */
 export function setOutline(job: JobDocument, section: SectionDocument, corners: readonly (readonly number[])[]) {
   withEdgeIds(job, section);
   const same = corners.length === section.edges.length;
   section.outline_ft = corners.map((p) => [p[0] as number, p[1] as number]);
   if (same) return;
-  section.edges = corners.map(() => ({ id: newId(), kind: "gable" }));
+  section.edges = corners.map(() => ({ id: newId() }));
   for (const vent of job.vents ?? []) if (vent.section === section.id) vent.edge = null;
 }

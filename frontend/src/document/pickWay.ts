@@ -35,8 +35,10 @@ export function pickCore(job: JobDocument, core: CoreSample, library: readonly P
   };
 }
 
-/** Products that no choice names go, unless they are the job's own. */
+/** Products that no choice names go, unless they are the job's own, or carry a price that was typed. */
 export function dropUnused(job: JobDocument, library: readonly Product[]) {
   const used = new Set(Object.values(job.choice ?? {}).flatMap((c) => [c.product, c.between]));
-  job.products = job.products?.filter((p) => used.has(p.id) || !library.some((l) => l.id === p.id));
+  job.products = job.products?.filter(
+    (p) => used.has(p.id) || !library.some((l) => l.id === p.id && (l.price ?? null) === (p.price ?? null)),
+  );
 }

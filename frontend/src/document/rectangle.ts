@@ -1,4 +1,5 @@
 import type { EdgeDocument, SectionDocument } from "../api/types";
+import { setEaves } from "./eaves";
 
 /** How the roof stands over a rectangle: which of its four walls are eaves. Edge 0 is south, 1 east, 2 north, 3 west. */
 export type RoofForm = "gabled_long" | "gabled_short" | "hipped" | "no_eaves" | "other";
@@ -42,18 +43,8 @@ export function roofForm(section: SectionDocument): RoofForm {
 }
 
 /** Sets which walls are eaves; a wall that becomes one starts with what the other eaves have. */
-export function setRoofForm(section: SectionDocument, form: Exclude<RoofForm, "other">) {
-  const like = section.edges.find((edge) => edge.kind === "eave");
-  section.edges.forEach((edge, i) => {
-    const becomes = EAVES[form].includes(i);
-    if (becomes && edge.kind !== "eave") {
-      edge.heel_in ??= like?.heel_in ?? null;
-      edge.pitch_in_12 ??= like?.pitch_in_12 ?? null;
-      edge.soffit ??= like?.soffit ?? null;
-    }
-    edge.kind = becomes ? "eave" : "gable";
-  });
-}
+export const setRoofForm = (section: SectionDocument, form: Exclude<RoofForm, "other">) =>
+  setEaves(section, EAVES[form]);
 
 export const eavesOf = (section: SectionDocument): { edge: EdgeDocument; index: number }[] =>
   section.edges.flatMap((edge, index) => (edge.kind === "eave" ? [{ edge, index }] : []));

@@ -33,7 +33,7 @@ export function addSection(job: JobDocument, like: SectionDocument, corners?: re
     id,
     name: `Section ${number}`,
     outline_ft: outline.map((p) => [p[0] as number, p[1] as number]),
-    edges: outline.map(() => ({ id: newId(), kind: "gable" })),
+    edges: outline.map(() => ({ id: newId() })),
     framing: { ...like.framing },
     ceiling: { ...like.ceiling },
   } as SectionDocument);

@@ -1,3 +1,6 @@
+/** Below this a drawing is one on a phone: labels move off its sides. */
+export const NARROW_PX = 500;
+
 /** From feet on the floor to pixels, and back; north is up. */
 export interface Frame {
   x: (ft: number) => number;
@@ -32,3 +35,7 @@ export function floorFrame(outline: readonly (readonly [number, number])[], widt
 const INCH_FT = 1 / 12;
 /** Feet to the nearest whole inch: what is placed by hand lies there. */
 export const toInch = (ft: number) => Math.round(ft / INCH_FT) * INCH_FT;
+
+/** Corners as the points of a polygon. */
+export const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>
+  corners.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");

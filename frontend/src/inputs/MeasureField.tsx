@@ -43,6 +43,14 @@ export function MeasureField({ label, path, kind, value, onValue, least = 0, mos
     return null;
   };
   return (
-    <WrittenField label={label} hint={hint} unit={unit} shown={shown(value)} fault={faults[path]} onWritten={take} />
+    <WrittenField
+      label={label}
+      at={path}
+      hint={hint}
+      unit={unit}
+      shown={shown(value)}
+      fault={faults[path]}
+      onWritten={take}
+    />
   );
 }

@@ -49,6 +49,7 @@ export function NumberField({
   return (
     <WrittenField
       label={label}
+      at={path}
       hint={hint}
       unit={unit}
       shown={shown}

@@ -12,6 +12,7 @@ export function ZoneSelect() {
     <Select
       size="sm"
       label="Climate zone"
+      data-at="house.climate_zone"
       placeholder="pick the zone of the house"
       searchable
       data={lists.zones.map(({ zone, description }) => ({ value: zone as Zone, label: `${zone} · ${description}` }))}

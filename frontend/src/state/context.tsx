@@ -10,11 +10,14 @@ import type {
   SectionPlan,
 } from "../api/types";
 import type { Action } from "./actions";
-import type { Picked, Tool } from "./tool";
+import type { Lead } from "./lead";
+import type { Picked, Tool, Waiting } from "./tool";
 import type { LiveCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
 import type { LiveRack } from "./useRack";
 
+/** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
+export type CutView = "A" | "whole" | "B";
 export type PickFor = "attic" | "section";
 
 /** What the Cut shows of the corner: nothing, lines of equal temperature, or where the heat goes; and in which state. */
@@ -51,6 +54,9 @@ export interface PlanBench {
 export interface ViewBench {
   cut: CutAsked | null;
   setCut: (cut: CutAsked) => void;
+  /** Which part of the Cut is looked at; whole: on through every section on its line. */
+  cutView: CutView;
+  setCutView: (view: CutView) => void;
   /** What a tap on the Floor does, and what is picked there. */
   tool: Tool;
   setTool: (tool: Tool) => void;
@@ -59,6 +65,8 @@ export interface ViewBench {
   narrow: boolean;
   picked: Picked | null;
   pick: (picked: Picked | null) => void;
+  waiting: Waiting | null;
+  wait: (waiting: Waiting | null) => void;
   library: Product[];
   lists: ChoiceLists;
   /** The way that is asked "why not?", and whom a pick is for. */
@@ -68,6 +76,11 @@ export interface ViewBench {
   setPickFor: (to: PickFor) => void;
   heat: HeatView;
   setHeat: (view: HeatView) => void;
+  /** The account of the heat is on screen: the edges in it are solved. */
+  watchEdge: (seen: boolean) => void;
+  /** Where a question was asked to lead to; null once it has. */
+  lead: Lead | null;
+  leadTo: (item: { step: string; field: string } | null) => void;
   /** What the menus at the top do, for a button elsewhere. */
   act: (action: Action) => void;
 }

@@ -6,9 +6,15 @@ export type PaperKind = "job sheet" | "offer" | "eave detail";
 export type EaveAsked = { section: string; edge: number } | null;
 
 /** Issues a paper of the job as saved, and hands it over as a file. */
-export async function printPaper(id: string, job: JobHandle, kind: PaperKind = "job sheet", eave: EaveAsked = null) {
+export async function printPaper(
+  id: string,
+  job: JobHandle,
+  kind: PaperKind = "job sheet",
+  eave: EaveAsked = null,
+  { gaps = false, metric = false } = {},
+) {
   const which = eave ? `&section=${encodeURIComponent(eave.section)}&edge=${eave.edge}` : "";
-  const url = `/api/jobs/${id}/papers?kind=${encodeURIComponent(kind)}${which}`;
+  const url = `/api/jobs/${id}/papers?kind=${encodeURIComponent(kind)}${which}${gaps ? "&gaps=true" : ""}${metric ? "&units=metric" : ""}`;
   const { data, etag } = await ask<{ url: string; number: number }>("POST", url, undefined, { "If-Match": job.etag });
   job.seen(etag ?? job.etag);
   const link = document.createElement("a");

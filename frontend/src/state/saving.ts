@@ -4,7 +4,8 @@ import type { Draft } from "../document/draft";
 
 /** What saving comes to, apart from the clock and the wire: what is open, what a save leaves, what a refusal means. */
 export type SaveState =
-  | { kind: "saved"; at: string }
+  /** by: who, where it was not this tab. */
+  | { kind: "saved"; at: string; by?: string }
   | { kind: "unsaved" }
   | { kind: "saving" }
   | { kind: "failed"; why: string };
@@ -13,9 +14,27 @@ export interface Conflict {
   theirs: JobDocument;
   etag: string;
   savedAt: string;
+  /** Who saved it: another tab of this browser, or the name that the save carries. */
+  by: string;
 }
 
-export const OVERTAKEN = "somebody else saved in between";
+export const OWN_TAB = "another tab of yours";
+/** The name that saves carry while there are no accounts. */
+export const NOBODY = "local";
+
+/** Who a save is by, in words. ownTabs: the saves that other tabs of this browser have told of. */
+export function savedBy(actor: string, etag: string, ownTabs: ReadonlySet<string>): string {
+  if (ownTabs.has(etag)) return OWN_TAB;
+  return actor === NOBODY ? "somebody else" : actor;
+}
+
+function conflictOf(stored: StoredJob, etag: string, ownTabs: ReadonlySet<string>): Conflict {
+  const theirs = stored.document as unknown as JobDocument;
+  return { theirs, etag, savedAt: clock(stored.saved_at), by: savedBy(stored.actor, etag, ownTabs) };
+}
+
+const overtaken = (conflict: Conflict) => `${conflict.by} saved in between`;
+
 export const OFFLINE = "no connection to the program";
 
 export const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
@@ -25,12 +44,13 @@ export function opened(
   kept: Draft | null,
   stored: StoredJob,
   etag: string,
+  ownTabs: ReadonlySet<string> = new Set(),
 ): { draft: Draft; save: "soon" | SaveState; conflict: Conflict | null } {
   const document = stored.document as unknown as JobDocument;
   if (kept?.dirty) {
     if (kept.etag === etag) return { draft: kept, save: "soon", conflict: null };
-    const conflict = { theirs: document, etag, savedAt: clock(stored.saved_at) };
-    return { draft: kept, save: { kind: "failed", why: OVERTAKEN }, conflict };
+    const conflict = conflictOf(stored, etag, ownTabs);
+    return { draft: kept, save: { kind: "failed", why: overtaken(conflict) }, conflict };
   }
   const same = kept !== null && kept.etag === etag;
   const draft = { document, etag, dirty: false, past: same ? kept.past : [], future: same ? kept.future : [] };
@@ -44,11 +64,13 @@ export function afterSave(now: Draft, sent: Draft, etag: string): { draft: Draft
 }
 
 /** What a refused save means. again: whether trying later may help: not where the job itself is refused. */
-export function refused(error: ProblemError): { why: string; again: boolean; conflict: Conflict | null } {
+export function refused(
+  error: ProblemError,
+  ownTabs: ReadonlySet<string> = new Set(),
+): { why: string; again: boolean; conflict: Conflict | null } {
   if (error.problem?.status === 412 && error.problem.current) {
-    const theirs = error.problem.current as { document: JobDocument; saved_at: string };
-    const conflict = { theirs: theirs.document, etag: error.etag ?? "", savedAt: clock(theirs.saved_at) };
-    return { why: OVERTAKEN, again: false, conflict };
+    const conflict = conflictOf(error.problem.current as unknown as StoredJob, error.etag ?? "", ownTabs);
+    return { why: overtaken(conflict), again: false, conflict };
   }
   return { why: error.offline ? OFFLINE : error.message, again: error.problem?.status !== 422, conflict: null };
 }

@@ -2,6 +2,8 @@
 export type Tool =
   | { kind: "cut" }
   | { kind: "corners" }
+  /** The next wall of another section that is clicked is the one to stand against. */
+  | { kind: "against" }
   | { kind: "readings" }
   | { kind: "features"; place: string | null }
   | { kind: "photo"; file: string }
@@ -12,5 +14,13 @@ export type Tool =
 
 /** What is picked on the Floor, to be seen to in the sheet: a thing by its id, a corner or a wall by its place. */
 export type Picked = { kind: "reading" | "feature" | "photo"; id: string } | { kind: "corner" | "wall"; index: number };
+
+/** A place tapped on the Floor where a depth was measured: no reading until that depth is given. */
+export interface Waiting {
+  at_ft: [number, number];
+}
+
+/** Id of the field where that depth is typed. */
+export const WAITING_FIELD = "waiting-depth";
 
 export const CUT: Tool = { kind: "cut" };

@@ -3,7 +3,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
-import { afterSave, type Conflict, clock, OFFLINE, opened, refused, type SaveState } from "./saving";
+import { afterSave, type Conflict, clock, OFFLINE, OWN_TAB, opened, refused, type SaveState } from "./saving";
+import { useOwnTabs } from "./useOwnTabs";
 
 export interface JobHandle {
   document: JobDocument;
@@ -48,6 +49,17 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     [id],
   );
 
+  // A tab with nothing of its own to save follows another one; one that has, is told when it saves.
+  const follow = useCallback(async () => {
+    const mine = current.current;
+    if (!mine || mine.dirty || saving.current) return;
+    const { data, etag } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
+    if (current.current !== mine || etag === mine.etag) return;
+    put(withWhole(mine, data.document as unknown as JobDocument, etag ?? "", `the change in ${OWN_TAB}`));
+    setSave({ kind: "saved", at: clock(data.saved_at), by: OWN_TAB });
+  }, [id, put]);
+  const { heard, tell } = useOwnTabs(id, () => void follow().catch(() => {}));
+
   const store = useCallback(async () => {
     const sent = current.current;
     if (!sent?.dirty || saving.current) return;
@@ -68,9 +80,10 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       const saved = afterSave(current.current as Draft, sent, etag ?? "");
       again = saved.again;
       put(saved.draft);
+      tell(etag ?? "");
       setSave({ kind: "saved", at: clock(data.saved_at) });
     } catch (error) {
-      const said = refused(error as ProblemError);
+      const said = refused(error as ProblemError, heard);
       if (said.conflict) setConflict(said.conflict);
       setSave({ kind: "failed", why: said.why });
       if (said.again) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
@@ -78,7 +91,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       saving.current = false;
       if (again) void store();
     }
-  }, [id, put]);
+  }, [id, put, heard, tell]);
 
   const soon = useCallback(() => {
     window.clearTimeout(timer.current);
@@ -91,7 +104,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     const kept = keptDraft(id);
     try {
       const { data, etag } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
-      const open = opened(kept, data, etag ?? "");
+      const open = opened(kept, data, etag ?? "", heard);
       put(open.draft);
       if (open.conflict) setConflict(open.conflict);
       if (open.save === "soon") soon();
@@ -103,7 +116,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         if (kept.dirty) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
       } else setFailure(error as ProblemError);
     }
-  }, [id, put, soon, store]);
+  }, [id, put, soon, store, heard]);
 
   useEffect(() => {
     void load();
@@ -157,9 +170,10 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       if (!mine) return;
       const document = stored.document as unknown as JobDocument;
       put(withWhole(mine, document, etag, "bringing a revision back"));
+      tell(etag);
       setSave({ kind: "saved", at: clock(stored.saved_at) });
     },
-    [put],
+    [put, tell],
   );
 
   const handle: JobHandle | null = draft && {

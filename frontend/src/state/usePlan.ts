@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ask, ProblemError } from "../api/client";
 import type { CutAsked, JobDocument, PlanAnswer } from "../api/types";
+import { inView } from "./inView";
 
 export interface LivePlan {
   answer: PlanAnswer | null;
@@ -10,10 +11,12 @@ export interface LivePlan {
 }
 
 /** The plan of the document as it is now: one request in flight, the newest waiting document wins. */
-export function usePlan(job: JobDocument, cut: CutAsked | null): LivePlan {
+export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false): LivePlan {
   const [live, setLive] = useState<LivePlan>({ answer: null, faults: {}, trouble: null });
   const busy = useRef(false);
   const waiting = useRef<{ job: JobDocument; cut: CutAsked | null } | null>(null);
+  const url = useRef("");
+  url.current = inView("/api/plan", metric);
   const gone = useRef(false);
 
   useEffect(() => {
@@ -23,6 +26,7 @@ export function usePlan(job: JobDocument, cut: CutAsked | null): LivePlan {
     };
   }, []);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another view says the same in other words
   useEffect(() => {
     waiting.current = { job, cut };
     if (busy.current) return;
@@ -32,7 +36,7 @@ export function usePlan(job: JobDocument, cut: CutAsked | null): LivePlan {
         const asked = waiting.current;
         waiting.current = null;
         try {
-          const { data } = await ask<PlanAnswer>("POST", "/api/plan", asked);
+          const { data } = await ask<PlanAnswer>("POST", url.current, asked);
           if (!gone.current) setLive({ answer: data, faults: {}, trouble: null });
         } catch (error) {
           const problem = error as ProblemError;
@@ -52,7 +56,7 @@ export function usePlan(job: JobDocument, cut: CutAsked | null): LivePlan {
       busy.current = false;
     };
     void run();
-  }, [job, cut]);
+  }, [job, cut, metric]);
 
   return live;
 }

@@ -6,7 +6,7 @@ interface Props {
   opened: boolean;
   /** Left out where a decision has to be made first. */
   onClose?: () => void;
-  size?: "md" | "lg";
+  size?: "md" | "lg" | 1040;
   children: ReactNode;
 }
 

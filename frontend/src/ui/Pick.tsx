@@ -3,6 +3,8 @@ import { useId } from "react";
 
 interface Props<T extends string> {
   label: string;
+  /** Path of what it answers, so that a question can lead here. */
+  at?: string;
   value: T | null | undefined;
   options: readonly { value: T; label: string; hint?: string }[];
   onValue: (value: T) => void;
@@ -10,10 +12,10 @@ interface Props<T extends string> {
 }
 
 /** One of a few, as a row of buttons. Nothing is marked while the answer is not known yet. */
-export function Pick<T extends string>({ label, value, options, onValue, note }: Props<T>) {
+export function Pick<T extends string>({ label, at, value, options, onValue, note }: Props<T>) {
   const name = useId();
   return (
-    <fieldset className="pick">
+    <fieldset className="pick" data-at={at}>
       <Input.Label component="legend" size="sm">
         {label}
       </Input.Label>

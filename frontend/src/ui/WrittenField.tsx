@@ -1,8 +1,11 @@
 import { TextInput } from "@mantine/core";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { useUnfinished } from "./useUnfinished";
 
 interface Props {
   label: string;
+  /** Path of what it writes, so that a question can lead here. */
+  at?: string;
   hint?: string;
   unit?: string;
   /** How the value is written while nobody edits it. */
@@ -16,22 +19,31 @@ interface Props {
 }
 
 /** A field that is taken on Enter or on leaving it, and says what is allowed where it cannot be taken. */
-export function WrittenField({ label, hint, unit, shown, fault, inputMode = "text", maxLength, onWritten }: Props) {
-  const [text, setText] = useState(shown);
+export function WrittenField({ label, at, hint, unit, shown, fault, inputMode = "text", maxLength, onWritten }: Props) {
+  const { found, keep } = useUnfinished(at);
+  const [text, setText] = useState(found ?? shown);
   const [refused, setRefused] = useState<string | null>(null);
+  const was = useRef(shown);
   useEffect(() => {
+    if (was.current === shown) return;
+    was.current = shown;
     setText(shown);
     setRefused(null);
-  }, [shown]);
+    keep(null);
+  }, [shown, keep]);
   const take = () => {
     const why = text === shown ? null : onWritten(text);
     setRefused(why);
-    if (why === null) setText(shown);
+    if (why === null) {
+      setText(shown);
+      keep(null);
+    }
   };
   return (
     <TextInput
       size="sm"
       label={label}
+      data-at={at}
       description={hint}
       value={text}
       inputMode={inputMode}
@@ -39,7 +51,10 @@ export function WrittenField({ label, hint, unit, shown, fault, inputMode = "tex
       autoComplete="off"
       rightSection={unit ? <span className="unit">{unit}</span> : undefined}
       error={refused ?? fault}
-      onChange={(event) => setText(event.currentTarget.value)}
+      onChange={(event) => {
+        setText(event.currentTarget.value);
+        keep(event.currentTarget.value);
+      }}
       onBlur={take}
       onKeyDown={(event) => event.key === "Enter" && take()}
     />

@@ -45,9 +45,13 @@ export function readInches(text: string, inMetric: boolean): number | null {
   return inMetric && !marked ? value / MM_PER_IN : value;
 }
 
-/** Feet from “38”, “38'6”, “38 ft 6 in”, “11.6 m”; a bare number counts as metres in the metric view. */
+/** Feet from “38”, “38'6”, “38 ft 6 in”, “11.6 m”, “-12”; a bare number counts as metres in the metric view. */
 export function readFeet(text: string, inMetric: boolean): number | null {
   const clean = text.trim();
+  if (/^[-−–]/.test(clean)) {
+    const value = readFeet(clean.slice(1), inMetric);
+    return value === null || value < 0 ? null : 0 - value;
+  }
   if (/^[\d.,]+$/.test(clean)) {
     const value = Number(clean.replace(",", "."));
     if (!Number.isFinite(value)) return null;

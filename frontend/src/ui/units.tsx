@@ -66,11 +66,14 @@ function unitsOf(metric: boolean, toggle: () => void): Units {
   const depth = (inches: number): Shown =>
     metric ? { value: fixed(inches * MM_PER_IN, 0), unit: "mm" } : { value: eighths(inches), unit: "in" };
   const length = (feet: number): Shown => {
-    if (metric) return { value: fixed(feet * 0.3048, 2), unit: "m" };
-    const inches = halfUp(feet * 96) / 8;
+    if (metric) return { value: fixed(feet * 0.3048, 2).replace(/^-/, "−"), unit: "m" };
+    const inches = halfUp(Math.abs(feet) * 96) / 8;
     const whole = Math.floor(inches / 12 + 1e-9);
     const rest = inches - whole * 12;
-    return rest > 0.06 ? { value: `${whole} ft ${eighths(rest)}`, unit: "in" } : { value: `${whole}`, unit: "ft" };
+    const sign = feet < 0 && inches > 0 ? "−" : "";
+    return rest > 0.06
+      ? { value: `${sign}${whole} ft ${eighths(rest)}`, unit: "in" }
+      : { value: `${sign}${whole}`, unit: "ft" };
   };
   const area = (ft2: number): Shown =>
     metric ? { value: fixed(ft2 * M2_PER_FT2, 1), unit: "m²" } : { value: fixed(ft2, 0), unit: "ft²" };

@@ -7,10 +7,12 @@ from dataclasses import asdict
 from flask import Response, current_app, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..edits.changes import changes
 from ..formats.job_file import dump_document
 from ..job import Job
 from ..store.jobs import JobStore, StoredJob
 from ..store.revisions import Change
+from .answers.changes import ChangeList
 from .answers.jobs import (
     BinQuery,
     IfMatch,
@@ -36,7 +38,7 @@ def job_store() -> JobStore:
 
 def stored_answer(job: StoredJob, status: int = 200) -> Response:
     """A stored job as a response, its save number as the ETag."""
-    response = jsonify({"id": job.id, "revision": job.revision, "saved_at": job.saved_at, "document": job.document})
+    response = jsonify(job.told())
     response.status_code = status
     response.set_etag(str(job.saves))
     return response
@@ -107,6 +109,18 @@ def list_revisions(path: JobPath) -> Response:
 )
 def read_revision(path: RevisionPath) -> Response:
     return jsonify({"number": path.number, "document": job_store().revision(path.job_id, path.number)})
+
+
+@jobs.get(
+    "/<job_id>/revisions/<int:number>/changes",
+    responses={200: ChangeList, 404: Problem},
+    summary="What a revision changed, field by field in words",
+)
+def revision_changes(path: RevisionPath) -> Response:
+    """Against the revision before it; of the first one, nothing."""
+    after = job_store().revision(path.job_id, path.number)
+    before = after if path.number == 1 else job_store().revision(path.job_id, path.number - 1)
+    return jsonify(ChangeList(changes=changes(before, after)).model_dump())
 
 
 @jobs.post(

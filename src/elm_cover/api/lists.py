@@ -18,6 +18,7 @@ from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
 from ..core.layers.framing import JOIST_WIDTH_IN
 from ..core.layers.kinds import KINDS as KINDS_OF_INSULATION
 from ..core.layers.layer import CONDITION_MULTIPLIER, CONTACT_VOID
+from ..core.laying.buried import TENTED_VOID
 from ..core.money.saving import FUELS
 from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
@@ -29,6 +30,7 @@ from ..job.book import Book
 from ..job.choice import CornerFacts, Settings
 from ..job.fields import Zone
 from .answers.lists import ChoiceLists, FillCondition, MethodLine, ProductList, Titled, ZoneLine
+from .answers.view import ViewQuery
 
 offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
 
@@ -39,11 +41,12 @@ def products() -> Response:
 
 
 @offered.get("/lists", responses={200: ChoiceLists}, summary="What the screens offer to pick from")
-def lists() -> Response:
+def lists(query: ViewQuery) -> Response:
     answer = ChoiceLists(
         zones=[ZoneLine(zone=zone, description=words) for zone, words in zone_lines(get_args(Zone))],
         editions=list(EDITIONS),
         code_table={zone: list(code_table(zone)) for zone in get_args(Zone)},
+        tented_void_pct=100 * TENTED_VOID,
         contact_void_pct={grade: 100 * void for grade, void in CONTACT_VOID.items()},
         r_per_in={name: kind.r_per_in for name, kind in KINDS_OF_INSULATION.items()},
         materials=[Titled(value=name, title=kind.title) for name, kind in KINDS_OF_INSULATION.items()],
@@ -71,4 +74,4 @@ def lists() -> Response:
         vent_sizes=list(SIZES),
         wind_assumption=ASSUMPTION,
     )
-    return jsonify(answer.model_dump())
+    return jsonify(query.told(answer.model_dump()))

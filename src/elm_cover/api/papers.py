@@ -10,6 +10,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from ..job import Job, read_job
 from ..papers.eave_detail import eave_detail
 from ..papers.job_sheet import job_sheet
+from ..papers.lettering import LettersMissingError, missing_letters, paper_view
 from ..papers.offer import offer
 from .answers.jobs import (
     IfMatch,
@@ -26,7 +27,7 @@ papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(
 
 @papers.post(
     "/<job_id>/papers",
-    responses={201: PaperAnswer, 404: Problem, 412: Problem, 428: Problem},
+    responses={201: PaperAnswer, 404: Problem, 409: Problem, 412: Problem, 428: Problem},
     summary="Issue a paper, as PDF, and keep it",
 )
 def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
@@ -44,6 +45,14 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
 
 
 def _paper(query: PaperQuery, job: Job) -> bytes:
+    lost = [] if query.gaps else missing_letters(job)
+    if lost:
+        raise LettersMissingError(lost)
+    with paper_view(query.units == "metric"):
+        return _printed(query, job)
+
+
+def _printed(query: PaperQuery, job: Job) -> bytes:
     today = date.today()
     if query.kind == "eave detail":
         return eave_detail(job, today, query.section, query.edge)

@@ -14,19 +14,28 @@ from ..core.plan import corners, plan, plan_json
 from ..job import Job
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
+from .answers.view import ViewQuery
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
 
 
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
-def plan_job(body: PlanAsked) -> Response:
-    return jsonify(planned_and_drawn(body.job, _cut(body.cut)))
+def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
+    answer = planned_and_drawn(body.job, _cut(body.cut), body.cut is not None and body.cut.house)
+    house = answer["drawing"]["house"]
+    drawing_told = answer["drawing"] if house is None else {**answer["drawing"], "house": _house_told(query, house)}
+    return jsonify({"plan": query.told(answer["plan"]), "drawing": drawing_told})
+
+
+def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
+    """Of a drawing only the words in it are told; its shapes are many and say nothing."""
+    return {**house, "parts": query.told(house["parts"]), "missing": query.told(house["missing"])}
 
 
 @planning.post("/corners", responses={200: CornersAnswer, 422: Problem}, summary="Every eave solved in two dimensions")
-def solve_corners(body: CornersAsked) -> Response:
-    return jsonify(to_jsonable_python(corners(body.job)))
+def solve_corners(query: ViewQuery, body: CornersAsked) -> Response:
+    return jsonify(query.told(to_jsonable_python(corners(body.job))))
 
 
 def _cut(asked: CutAsked | None) -> Cut | str | None:
@@ -35,7 +44,7 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
     return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
-def planned_and_drawn(job: Job, cut: Cut | str | None) -> dict[str, Any]:
+def planned_and_drawn(job: Job, cut: Cut | str | None, whole_house: bool = False) -> dict[str, Any]:
     """Plan and drawing of one job."""
     result = plan(job)
-    return {"plan": plan_json(result), "drawing": drawing(result, framing_of(job), cut)}
+    return {"plan": plan_json(result), "drawing": drawing(result, framing_of(job), cut, whole_house)}

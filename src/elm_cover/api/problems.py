@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Any
 
 from flask import Flask, Response, jsonify, request
@@ -13,6 +13,7 @@ from werkzeug.exceptions import HTTPException
 
 from ..job import Fault, JobError
 from ..job.faults import faults_of
+from ..papers.lettering import LettersMissingError
 from ..store.database import StoreError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, StaleSaveError
@@ -57,22 +58,17 @@ def invalid(error: ValidationError) -> Response:
     return faulty(faults_of(error))
 
 
-def faulty(faults: list[Fault]) -> Response:
+def faulty(faults: Sequence[Fault], status: int = 422, title: str = "Not accepted as it is") -> Response:
+    """Fields with what is wrong there, the first of them in the detail."""
     found = [FieldFault(field=fault.path or "document", text=fault.text) for fault in faults]
     detail = "; ".join(map(str, faults[:3]))
-    return problem(422, "Not accepted as it is", detail, errors=found)
+    return problem(status, title, detail, errors=found)
 
 
 def _stale_save(error: StaleSaveError) -> Response:
     current = error.current
-    stored = {
-        "id": current.id,
-        "revision": current.revision,
-        "saved_at": current.saved_at,
-        "document": current.document,
-    }
     detail = "Your version was not stored. The stored one is in “current”."
-    response = problem(412, "Saved by somebody else in between", detail, current=stored)
+    response = problem(412, "Saved by somebody else in between", detail, current=current.told())
     response.set_etag(str(current.saves))
     return response
 
@@ -96,7 +92,8 @@ def _unexpected(error: Exception) -> Response:
 
 # What each error becomes, the nearest class first; none shows a trace.
 ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
-    (JobError, lambda error: faulty(list(error.faults))),
+    (JobError, lambda error: faulty(error.faults)),
+    (LettersMissingError, lambda error: faulty(error.faults, 409, "Letters that no font here has")),
     (NoSuchJobError, lambda _: problem(404, "No such job", "It may be in the bin, or never was.")),
     (
         NoSuchRevisionError,

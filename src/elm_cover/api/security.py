@@ -24,6 +24,7 @@ BODY_LIMIT_BYTES = {
     "/api/jobs/<job_id>": JOB_BYTES,
     "/api/export/<name>": JOB_BYTES,
     "/api/outline/join": JOB_BYTES,
+    "/api/compare": 2 * JOB_BYTES,
     "/api/outline/walk": 10_000,
     "/api/import/csv/<what>": JOB_BYTES,
     "/api/import/dxf": 10_000_000,

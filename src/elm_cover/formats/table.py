@@ -22,14 +22,17 @@ class Line:
     def text(self, column: str) -> str:
         return self.cells.get(column, "").strip()
 
+    def read_number(self, given: str) -> float:
+        """The number that is written so in this table. Raises ValueError."""
+        return float(given.replace(",", ".") if self.decimal_comma else given)
+
     def number_or_none(self, column: str) -> float | None:
         """The number in a cell; None where it is empty. Raises JobError naming line and column."""
         given = self.text(column)
         if not given:
             return None
-        plain = given.replace(",", ".") if self.decimal_comma else given
         try:
-            return float(plain)
+            return self.read_number(given)
         except ValueError:
             hint = "; use a point for decimals" if "," in given else ""
             raise JobError(
@@ -43,7 +46,9 @@ class Line:
         return value
 
 
-def read_table(text: str, required: tuple[str, ...], optional: tuple[str, ...]) -> list[Line]:
+def read_table(
+    text: str, required: tuple[str, ...], optional: tuple[str, ...], most_lines: int = MOST_LINES
+) -> list[Line]:
     """The lines under a header that names the columns. Raises JobError naming the line.
 
     Between columns stand commas, semicolons or tabs, whichever the header has; with semicolons or tabs a comma in a
@@ -64,8 +69,10 @@ def read_table(text: str, required: tuple[str, ...], optional: tuple[str, ...]) 
         said += [f"“{', '.join(unknown)}” not known"] if unknown else []
         allowed = f"needed are {', '.join(required)}" + (f"; allowed too {', '.join(optional)}" if optional else "")
         raise JobError([Fault(f"line {start + 1}", f"columns {' and '.join(said)}; {allowed}")])
-    if len(rows) - start - 1 > MOST_LINES:
-        raise JobError([Fault(f"line {MOST_LINES + start + 2}", f"at most {MOST_LINES} lines at once; split the file")])
+    if len(rows) - start - 1 > most_lines:
+        raise JobError(
+            [Fault(f"line {most_lines + start + 2}", f"at most {most_lines:,} lines at once; split the file")]
+        )
     found = []
     for number, row in enumerate(rows[start + 1 :], start=start + 2):
         if not any(cell.strip() for cell in row):

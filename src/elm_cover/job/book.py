@@ -53,6 +53,7 @@ class Rates(DocumentModel):
     batts_among_wires_less_pct: Percent = 40.0
     minutes_per_cut: Number = Field(1.0, ge=0, le=60)
     vacuum_ft3_per_hour_of_two: Rate = 120.0
+    clearing_batts_ft2_per_hour_of_two: Rate = 200.0
     removal_bag_ft3: Rate = 10.0
 
 

@@ -17,6 +17,7 @@ from .book import Book
 from .choice import Choice, CornerFacts, Settings
 from .faults import Fault, JobError, faults_of
 from .fields import Count, DocumentModel, Identifier, Number, Slug, Text, Zone
+from .firm_card import FirmCard
 from .product import Product
 from .section import Section, Target
 from .survey import Access, ContactLook, ExpectedHole, Hazard, Photo
@@ -68,6 +69,7 @@ class Job(DocumentModel):
     sections: tuple[Section, ...] = Field((), max_length=40)
     choice: dict[Identifier, Choice] = Field(default_factory=dict)
     book: Book = Book()
+    firm: FirmCard = FirmCard()
     weighing: Weighing = Weighing()
     house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
 

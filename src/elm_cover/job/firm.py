@@ -1,4 +1,4 @@
-"""What a firm keeps from job to job: its price book, house rules, target rules and products."""
+"""What a firm keeps from job to job: its price book, house rules, target rules, products and usual answers."""
 
 from __future__ import annotations
 
@@ -6,7 +6,9 @@ from pydantic import Field
 
 from .book import Book
 from .fields import DocumentModel, Identifier, Slug, TargetR, Text
+from .firm_card import FirmCard
 from .product import Product
+from .usual import Usual
 
 
 class TargetRule(DocumentModel):
@@ -22,3 +24,5 @@ class Firm(DocumentModel):
     house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
     target_rules: tuple[TargetRule, ...] = Field((), max_length=60)
     products: tuple[Product, ...] = Field((), max_length=200)
+    usual: Usual = Usual()
+    card: FirmCard = FirmCard()

@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 from shapely import Polygon
 
 from .faults import Fault, JobError
-from .fields import Corner, Count, DocumentModel, Identifier, Number, Positive, Slug, TargetR, Text
+from .fields import Corner, Count, DocumentModel, Identifier, LidR, Number, Positive, Slug, TargetR, Text
 
 Material = Literal[
     "cellulose_loose",
@@ -20,6 +20,10 @@ Material = Literal[
     "glass_batt",
     "mineral_wool_batt",
 ]
+Soffit = Literal["continuous", "spot", "none", "blocked"]
+Board = Literal["gypsum_1_2", "gypsum_1_2_sag", "gypsum_5_8", "gypsum_3_8", "plaster", "other"]
+FramingKind = Literal["joist", "truss"]
+Edition = Literal["2009", "2012", "2015", "2018", "2021", "2024"]
 AREA_LIMITS_FT2 = (1.0, 20_000.0)
 SLACK_FT = 0.01
 
@@ -47,13 +51,16 @@ class EdgeRemedy(DocumentModel):
 
 
 class Edge(DocumentModel):
-    """Edge i runs from corner i to the next. Heel, pitch, soffit, plate and bays are read where it is an eave."""
+    """Edge i runs from corner i to the next. Heel, pitch, soffit, plate and bays are read where it is an eave.
+
+    kind left out: nobody has said yet what this wall is, as after a walk round it with the tape.
+    """
 
     id: Identifier | None = None
-    kind: Literal["eave", "gable", "open", "knee_wall", "step"]
+    kind: Literal["eave", "gable", "open", "knee_wall", "step"] | None = None
     heel_in: Number | None = Field(None, ge=0, le=120)
     pitch_in_12: Number | None = Field(None, gt=0, le=24)
-    soffit: Literal["continuous", "spot", "none", "blocked"] | None = None
+    soffit: Soffit | None = None
     plate_width_in: Number = Field(3.5, gt=0, le=24)
     to: Identifier | None = None
     bays: tuple[BayMark, ...] = Field((), max_length=3000)
@@ -70,12 +77,12 @@ class Edge(DocumentModel):
 
 
 class Ceiling(DocumentModel):
-    board: Literal["gypsum_1_2", "gypsum_1_2_sag", "gypsum_5_8", "gypsum_3_8", "plaster", "other"] | None = None
+    board: Board | None = None
     vapor_retarder: Literal["none", "class_1", "class_2", "class_3"] | None = None
 
 
 class Framing(DocumentModel):
-    kind: Literal["joist", "truss"] | None = None
+    kind: FramingKind | None = None
     run: Literal["x", "y"] | None = None
     spacing_in: Number | None = Field(None, ge=8, le=48)
     depth_in: Number | None = Field(None, ge=1.5, le=24)
@@ -84,7 +91,8 @@ class Framing(DocumentModel):
 class ExistingLayer(DocumentModel):
     """A layer of old fill, listed from the ceiling up. ``r`` is its sound R; left out, depth times the default.
 
-    label_in: the thickness that r was printed for, where the layer lies thinner than that now: it is compressed.
+    label_in: the thickness that r was printed for, where the layer lies thinner than that now: it is compressed. ends_closed:
+    the air beneath what does not touch is closed at the eaves and round openings.
     """
 
     id: Identifier | None = None
@@ -97,6 +105,7 @@ class ExistingLayer(DocumentModel):
     density_pcf: Number | None = Field(None, gt=0, le=200)
     label_in: Number | None = Field(None, gt=0, le=48)
     facing: Literal["none", "down", "up"] | None = None
+    ends_closed: bool | None = Field(None, strict=True)
 
 
 class Reading(DocumentModel):
@@ -111,8 +120,8 @@ class Reading(DocumentModel):
 class Feature(DocumentModel):
     """Something that stands in the attic: placed, or just counted. ``size_in`` is a box, or one diameter twice.
 
-    to_ft: the far end of what runs along the floor. flue, blows_to, shielded, clearance_in (as listed), filled_under and
-    duct_r are read where the kind asks for them.
+    to_ft: the far end of what runs along the floor. flue, blows_to, shielded, clearance_in (as listed), filled_under,
+    deck_in (thickness of the boards), lid_r and duct_r are read where the kind asks for them.
     """
 
     id: Identifier | None = None
@@ -127,6 +136,8 @@ class Feature(DocumentModel):
     shielded: bool | None = Field(None, strict=True)
     clearance_in: Number | None = Field(None, ge=0, le=48)
     filled_under: bool | None = Field(None, strict=True)
+    deck_in: Number | None = Field(None, gt=0, le=6)
+    lid_r: LidR | None = None
     duct_r: Number | None = Field(None, ge=0, le=50)
     note: Text = ""
 
@@ -168,7 +179,7 @@ class Target(DocumentModel):
     """What R to reach, for the job or for one section. ``r`` is read only where basis is custom."""
 
     basis: Literal["code", "retrofit", "custom"] | None = None
-    edition: Literal["2009", "2012", "2015", "2018", "2021", "2024"] | None = None
+    edition: Edition | None = None
     r: TargetR | None = None
     name: Text | None = None
     raised_heel: bool = Field(False, strict=True)

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from .fields import Corner, Count, DocumentModel, Identifier, Number, Positive, Slug, Text
+from .fields import Corner, Count, DocumentModel, Identifier, LidR, Number, Positive, Slug, Text
 
 PhotoName = Annotated[str, Field(pattern=r"^[0-9a-f]{64}\.jpg$")]
 
@@ -31,13 +31,15 @@ class Hazard(DocumentModel):
 
 
 class Access(DocumentModel):
-    """A way into the attic. opening_in: clear opening, along x and along y of the floor."""
+    """A way into the attic. opening_in: clear opening, along x and along y of the floor. lid_r: R of its lid, where it lies in
+    the ceiling; left out: a bare wood panel."""
 
     id: Identifier | None = None
     kind: Literal["hatch", "pull_down_stair", "door", "gable"] | None = None
     section: Identifier | None = None
     at_ft: tuple[Number, Number] | None = None
     opening_in: tuple[Positive, Positive] | None = None
+    lid_r: LidR | None = None
     note: Text = ""
 
 

@@ -9,8 +9,8 @@ from reportlab.lib.colors import Color, HexColor
 from reportlab.pdfgen.canvas import Canvas
 
 from ..core.base.units import eighths, feet_inches
+from .lettering import BOLD, REGULAR, metric_paper
 
-REGULAR, BOLD = "Hyperlegible", "Hyperlegible-Bold"
 INK, SOFT, LEAF, LEAF_PALE = HexColor("#1f2d27"), HexColor("#566159"), HexColor("#2f6b46"), HexColor("#e3ecdf")
 BARK, BARK_PALE, RUST, HAIRLINE = HexColor("#7b5d3f"), HexColor("#d9c3a1"), HexColor("#a3361c"), HexColor("#c9c2b0")
 AMBER_PALE = HexColor("#fdf1dd")
@@ -179,10 +179,13 @@ def _ruler(canvas: Canvas, x: float, y0: float, k: float, top: float) -> None:
     canvas.rect(x, y0, 18, int(top) * k, stroke=1, fill=0)
     canvas.setFont(REGULAR, 6.5)
     canvas.setFillColor(INK)
-    for i in range(int(top) + 1):
-        canvas.line(x, y0 + i * k, x + (6 if i % 5 == 0 else 3), y0 + i * k)
-        if i % 5 == 0 and i and i < top - 1:
-            canvas.drawRightString(x + 16, y0 + i * k - 2, str(i))
+    # A tick an inch with every fifth numbered, or a tick a centimetre with every tenth numbered in millimetres.
+    step, every, shown = (1 / 2.54, 10, 10) if metric_paper() else (1.0, 5, 1)
+    for i in range(int(top / step) + 1):
+        y = y0 + i * step * k
+        canvas.line(x, y, x + (6 if i % every == 0 else 3), y)
+        if i % every == 0 and i and i * step < top - 1:
+            canvas.drawRightString(x + 16, y - 2, str(i * shown))
 
 
 def _line(

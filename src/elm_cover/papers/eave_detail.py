@@ -8,13 +8,11 @@ from dataclasses import dataclass
 from datetime import date
 from io import BytesIO
 from typing import Any
-from xml.sax.saxutils import escape
 
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Frame, KeepInFrame, Paragraph
+from reportlab.platypus import Frame, KeepInFrame
 
 from ..core.base.units import eighths, feet_inches, fixed, r_value
 from ..core.climate.temperatures import Climate
@@ -26,7 +24,8 @@ from ..core.plan import Plan, corners, plan
 from ..core.plan.eave_corners import EaveCorner
 from ..core.section.eave_plan import EavePlan
 from ..job import Fault, Job, JobError
-from .drawn import INK, REGULAR, SOFT, paint_cut
+from .drawn import INK, SOFT, paint_cut
+from .lettering import REGULAR, marked, paragraph, width_of
 from .page import MARGIN, caption, page_one
 
 # Paper inches : real inches, 1 to …; the largest that fits is taken.
@@ -239,7 +238,7 @@ def _upright(canvas: Canvas, x: float, y0: float, y1: float, text: str, drawn_to
     canvas.line(x, y0, x, y1)
     for y in (y0, y1):
         _tick(canvas, x, y)
-    if stringWidth(text, REGULAR, SMALL) > y1 - y0 - 4:
+    if width_of(text, REGULAR, SMALL) > y1 - y0 - 4:
         middle = (y0 + y1) / 2 - 2.5
         (canvas.drawString if x > drawn_to else canvas.drawRightString)(x + (5 if x > drawn_to else -5), middle, text)
         return
@@ -273,8 +272,8 @@ def _notes(canvas: Canvas, job: Job, result: Plan, eave: _Eave, top: float) -> N
     width, _ = letter
     plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=9, leading=12.5, textColor=INK)
     soft = ParagraphStyle("soft", parent=plain, fontSize=8, leading=10.5, textColor=SOFT, spaceBefore=6)
-    story = [Paragraph(f"<b>{escape(name)}</b> {escape(text)}", plain) for name, text in _lines(job, result, eave)]
-    story.append(Paragraph(CAUTIONS, soft))
+    story = [paragraph(f"<b>{marked(name)}</b> {marked(text)}", plain) for name, text in _lines(job, result, eave)]
+    story.append(paragraph(CAUTIONS, soft))
     Frame(MARGIN, 36, width - 2 * MARGIN, top - 36, 0, 0, 0, 0).addFromList(
         [KeepInFrame(width - 2 * MARGIN, top - 36, story, mode="shrink")], canvas
     )

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from xml.sax.saxutils import escape
 
 from ..core.base.units import eighths
 from ..core.drawing.runs import read_direction
@@ -13,6 +12,7 @@ from ..core.eaves.remedies import REMEDIES, remedy_of
 from ..core.floor.outline import edge_side
 from ..core.plan import Plan
 from ..job import Job
+from .lettering import marked
 
 MOST_BAYS_NAMED = 12
 SORTS: dict[str, tuple[Callable[[Bay], bool], str]] = {
@@ -44,12 +44,12 @@ def eave_lines(job: Job, result: Plan) -> Iterator[str]:
             numbered = list(enumerate(reversed(row.bays) if backward else row.bays, start=1))
             said = [text for what in SORTS if (text := _named(what, numbered))]
             if said:
-                yield f"<b>{escape(where)}:</b> {'; '.join(said)}. Counted from the {end}."
+                yield f"<b>{marked(where)}:</b> {'; '.join(said)}. Counted from the {end}."
         for edge, one in enumerate(section.edges):
             if one.kind == "eave" and one.remedy is not None:
                 remedy = remedy_of(one.remedy.kind, one.remedy.r_per_in, one.remedy.reach_in)
                 yield (
-                    f"<b>{escape(section.name or section.id)}, {edge_side(section.outline_ft, edge)} eave:</b> "
+                    f"<b>{marked(section.name or section.id)}, {edge_side(section.outline_ft, edge)} eave:</b> "
                     f"{REMEDIES[remedy.kind].title}, {eighths(remedy.reach_in)} in from the plate's edge. {REMEDIES[remedy.kind].mind}"
                 )
     if result.foam is not None:

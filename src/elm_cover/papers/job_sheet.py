@@ -3,34 +3,36 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Callable
 from datetime import date
 from io import BytesIO
-from xml.sax.saxutils import escape
 
 from reportlab.lib.enums import TA_LEFT
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, TableStyle
 
 from ..core.base.notebook import Flag
-from ..core.base.units import eighths, feet_inches, fixed, r_value, whole_up
+from ..core.base.units import eighths, feet_inches, fixed, r_value, shortened, whole_up
 from ..core.drawing import drawing
 from ..core.floor.outline import edge_side
 from ..core.plan import Plan, plan
 from ..core.plan.opinions import house_rules_said
+from ..core.plan.totals import Span
 from ..core.section.eave_plan import EavePlan
 from ..core.section.result import SectionPlan
 from ..job import Job
 from ..job.document import framing_of
-from .drawn import BOLD, HAIRLINE, INK, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut, draw_floor
+from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, draw_cut, draw_floor
 from .eave_lines import eave_lines
+from .lettering import BOLD, REGULAR, marked, paragraph, width_of
 from .page import MARGIN, caption, fitted, page_one
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
 MOST_SQUEEZED = 1.4
 EAVE_NAME_WIDE = 36.0
+LAID = {"between": "between the joists", "across": "across the joists", "bays": "in the bays, cut to them"}
 CAUTIONS = (
     "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
     "protection, sleeves and gloves; have light, and someone who knows you are up there. Keep off wires. Keep fill from "
@@ -87,32 +89,39 @@ def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
             frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
 
 
+def _range(span: Span, shown: Callable[[float], str]) -> str:
+    """The least and the most, where they differ."""
+    least, most = shown(span.least), shown(span.most)
+    return least if least == most else f"{least} – {most.removeprefix('R-')}"
+
+
 def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: float) -> None:
     totals = result.totals
     cells = []
-    if totals.bags_order is not None and (totals.bags_order or not totals.bundles_order):
-        cells.append(("bags to order", str(totals.bags_order)))
-    if totals.bundles_order:
-        cells.append(("bundles to order", str(totals.bundles_order)))
+    for unit in ("bags", "bundles"):
+        counts = [str(line.bags_order) for line in totals.order if line.unit == unit]
+        if counts:
+            cells.append((f"{unit} to order", " + ".join(counts)))
     if totals.fill_line_in:
-        cells.append(("fill line", eighths(totals.fill_line_in.most)))
+        cells.append(("fill line", _range(totals.fill_line_in, eighths)))
     if totals.area_ft2 is not None:
         cells.append(("floor", f"{fixed(totals.area_ft2)} ft²"))
     if totals.r_existing and totals.r_nominal:
         cells.append(
             (
-                "R now → after",
-                f"{r_value(totals.r_existing.least)} → {r_value(totals.r_nominal.least).removeprefix('R-')}",
+                "R now → after, floors" if totals.other_sections else "R now → after",
+                f"{_range(totals.r_existing, r_value)} → {_range(totals.r_nominal, r_value).removeprefix('R-')}",
             )
         )
     if totals.baffles is not None:
         cells.append(("baffles", str(totals.baffles)))
     if totals.load_psf is not None:
         limit = f" of {totals.load_limit_psf:g}" if totals.load_limit_psf else ""
-        cells.append(("load, lb/ft²", f"{fixed(totals.load_psf, 2)}{limit}"))
+        cells.append(("ceiling load", f"{fixed(totals.load_psf, 2)}{limit} lb/ft²"))
     if totals.markers is not None:
         cells.append(("markers", str(totals.markers)))
-    cells.append(("stops", str(totals.stops) if totals.stops else "none"))
+    looked = f"{totals.not_looked_at} not looked at" if totals.not_looked_at else "none"
+    cells.append(("stops", str(totals.stops) if totals.stops else looked))
     step = width / len(cells)
     for i, (name, value) in enumerate(cells):
         x = left + i * step
@@ -124,7 +133,7 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
         canvas.setFont(REGULAR, 7.5)
         canvas.setFillColor(SOFT)
         canvas.drawString(x + 5, bottom + 25, name)
-        size = next((s for s in (12, 11, 10, 9) if stringWidth(value, BOLD, s) <= step - 8), 8)
+        size = next((s for s in (12, 11, 10, 9) if width_of(value, BOLD, s) <= step - 8), 8)
         canvas.setFont(BOLD, size)
         canvas.setFillColor(RUST if name == "stops" and totals.stops else INK)
         canvas.drawString(x + 5, bottom + 8, value)
@@ -135,33 +144,37 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     stop = ParagraphStyle("stop", parent=plain, textColor=RUST)
     story: list[Flowable] = [_flag(flag, stop) for flag in result.flags if flag.level == "stop"]
     for line in result.order:
-        name = next((p.name or p.id for p in job.products if p.id == line.product), line.product)
+        gaps = f", {fixed(line.bags_gaps, 2)} for gaps below" if line.bags_gaps else ""
         story.append(
-            Paragraph(
-                f"<b>Order {line.bags_order} {line.unit} of {escape(name)}</b>: {fixed(line.bags_chart, 2)} by the {'layout' if line.unit == 'bundles' else 'chart'} and "
+            paragraph(
+                f"<b>Order {line.bags_order} {line.unit} of {marked(line.name)}</b>: {fixed(line.bags_chart, 2)} by the "
+                f"{'layout' if line.unit == 'bundles' else 'chart'}{gaps} and "
                 f"{job.settings.spare_pct:g} % spare, rounded up once. Compare with the label on the bag.",
                 plain,
             )
         )
+    if result.totals.uncounted:
+        names = ", ".join(shortened(s.name or s.id) for s in result.sections if s.id in result.totals.uncounted)
+        story.append(paragraph(f"<b>Not in the order and the price yet:</b> {marked(names)}.", stop))
     rows = [_row(job, section) for section in result.sections if section.installed_in]
     if rows:
         story.append(_table([SECTION_HEADS, *rows], width))
     eaves = _eave_rows(result)
     if eaves:
         story.append(_table([EAVE_HEADS, *eaves], width))
-        story += [Paragraph(text, plain) for text in eave_lines(job, result)]
-    story += [Paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
-    story += [Paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
+        story += [paragraph(text, plain) for text in eave_lines(job, result)]
+    story += [paragraph(text, plain) for section in result.sections if (text := _old_fill(section))]
+    story += [paragraph(text, plain) for section in result.sections for text in _batts(job, section)]
     rules = house_rules_said(job.house_rules)
     if rules:
-        story.append(Paragraph(f"<b>House rules:</b> {escape('; '.join(rules))}.", plain))
+        story.append(paragraph(f"<b>House rules:</b> {marked('; '.join(rules))}.", plain))
     cautions = {flag.text: flag for flag in result.flags if flag.level == "caution"}
     story += [_flag(flag, plain) for flag in cautions.values()]
     if result.open:
-        asked = "; ".join(item.text.rstrip("?") for item in result.open)
-        story.append(Paragraph(f"<b>Not known yet:</b> {escape(asked)}.", plain))
+        asked = _asked(result)
+        story.append(paragraph(f"<b>Not known yet:</b> {marked(asked)}.", plain))
     story.append(
-        Paragraph(
+        paragraph(
             CAUTIONS, ParagraphStyle("cautions", parent=plain, fontSize=7.5, leading=9.5, textColor=SOFT, spaceBefore=4)
         )
     )
@@ -209,7 +222,7 @@ def _eave_rows(result: Plan) -> list[list[str]]:
 
 def _flag(flag: Flag, style: ParagraphStyle) -> Paragraph:
     word = "STOP" if flag.level == "stop" else "Caution"
-    return Paragraph(f"<b>{word}.</b> {escape(flag.text)} {escape(flag.what_to_do)}", style)
+    return paragraph(f"<b>{word}.</b> {marked(flag.text)} {marked(flag.what_to_do)}", style)
 
 
 def _old_fill(section: SectionPlan) -> str:
@@ -217,7 +230,7 @@ def _old_fill(section: SectionPlan) -> str:
     found = section.old_fill
     if found is None or found.action == "keep" or not found.options:
         return ""
-    name = escape(section.name or section.id)
+    name = marked(section.name or section.id)
     if found.action == "lift" and found.under_installed_in:
         under = eighths(found.under_installed_in)
         return (
@@ -227,7 +240,7 @@ def _old_fill(section: SectionPlan) -> str:
         taken = found.removal
         return (
             f"<b>{name}: clear the old fill out</b>, about {fixed(taken.volume_ft3)} ft³: {whole_up(taken.bags)} bags of {taken.bag_ft3:g} ft³, "
-            f"{fixed(taken.hours, 1)} h for two with a vacuum. Contain the dust; its cause is mended first."
+            f"{fixed(taken.hours, 1)} h for two{' by hand' if taken.vacuumed_ft3 <= 0 else ' with a vacuum'}. Contain the dust; its cause is mended first."
         )
     return (
         f"<b>{name}: re-lay the old batts</b> by hand, in contact with the ceiling." if found.action == "relay" else ""
@@ -249,10 +262,20 @@ def _batts(job: Job, section: SectionPlan) -> list[str]:
             if course.cuts
         ]
         found.append(
-            f"<b>{escape(section.name or section.id)}: lay {escape(name)} {layer.place} the joists</b>, {layer.pieces} pieces, "
+            f"<b>{marked(section.name or section.id)}: lay {marked(name)} {LAID[layer.place]}</b>, {layer.pieces} pieces, "
             f"{layer.cuts} cut, {layer.splits} slit; far end first, back to the way in. Cuts, inches: {'; '.join(cuts) or 'none'}."
         )
     return found
+
+
+def _asked(result: Plan) -> str:
+    """What is still open, each section's name once before its questions."""
+    names = [f"{shortened(s.name or s.id)}: " for s in result.sections]
+    by_name: dict[str, list[str]] = {}
+    for item in result.open:
+        name = next((n for n in names if item.text.startswith(n)), "")
+        by_name.setdefault(name, []).append(item.text.removeprefix(name).rstrip("?"))
+    return "; ".join(name + "; ".join(texts) for name, texts in by_name.items())
 
 
 def _row(job: Job, section: SectionPlan) -> list[str]:
@@ -291,7 +314,7 @@ def _eave_row(where: str, eave: EavePlan) -> list[str]:
 def _table(rows: list[list[str]], width: float) -> Table:
     wide = [1.3 if i < 2 else 1.0 for i in range(len(rows[0]))]
     small = ParagraphStyle("cell", fontName=REGULAR, fontSize=7.5, leading=9, textColor=INK)
-    cells = [[Paragraph(escape(text), small) for text in row] for row in rows]
+    cells = [[paragraph(marked(text), small) for text in row] for row in rows]
     return Table(
         cells,
         colWidths=[width * w / sum(wide) for w in wide],

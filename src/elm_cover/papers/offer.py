@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import date
+from datetime import date, timedelta
 from io import BytesIO
-from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import Color, HexColor
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph
+from reportlab.platypus import Flowable, Frame, KeepInFrame
 
 from ..core.base.units import eighths, fixed, r_value
 from ..core.drawing import drawing
@@ -21,13 +20,15 @@ from ..core.rack.result import Way
 from ..formats.product_library import library
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of
-from .drawn import BARK_PALE, BOLD, HAIRLINE, INK, LEAF, LEAF_PALE, REGULAR, RUST, SOFT, draw_cut
-from .page import MARGIN, caption, fitted, fonts
+from .drawn import BARK_PALE, HAIRLINE, INK, LEAF, LEAF_PALE, RUST, SOFT, draw_cut
+from .lettering import BOLD, REGULAR, marked, paragraph, sheet
+from .page import MARGIN, caption, fitted
 
 MOST_CHOICES = 3
 CORE_WIDE = 74.0
 CORE_HIGH = 150.0
 BOX_LOW = 300.0
+SIGN_Y = 40.0
 WHITE = HexColor("#ffffff")
 FILLS: dict[str, Color] = {"old": BARK_PALE, "under": LEAF_PALE, "new": LEAF_PALE, "batt": WHITE}
 WORDS = {
@@ -49,13 +50,11 @@ def offer(job: Job, today: date) -> bytes:
     """The offer as PDF: the pinned ways, else the one chosen. Raises JobError where nothing can be offered yet."""
     found = rack(job, library())
     ways = _offered(job, found)
-    fonts()
     width, height = letter
     buffer = BytesIO()
-    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
-    canvas.setTitle(f"Offer, {job.name or 'unnamed job'}")
-    canvas.setAuthor("Elm Cover")
+    canvas = sheet(buffer, f"Offer, {job.name or 'unnamed job'}")
     _head(canvas, job, today, len(ways))
+    _sign(canvas, job, today)
     wide = (width - 2 * MARGIN) / len(ways)
     high = max((way.weighed.fill_line_in or 0.0) for way in ways) + 1
     for number, way in enumerate(ways):
@@ -76,10 +75,18 @@ def offer(job: Job, today: date) -> bytes:
 def _offered(job: Job, found: Rack) -> list[Way]:
     """The pinned ways that can be priced, at most three; else the one chosen."""
     if found.missing:
-        raise JobError([Fault("sections", found.missing[0])])
+        raise JobError([Fault(item.field, item.text) for item in found.missing])
+    if found.uncounted:
+        names = ", ".join(section.name or section.id for section in job.sections if section.id in found.uncounted)
+        text = f"What goes into {names} is not known yet, so no price is whole: choose it first."
+        raise JobError([Fault("choice", text)])
     of = {way.weighed.id: way for way in found.ways}
-    names = job.weighing.pinned or ((found.picked,) if found.picked else ())
-    ways = [of[name] for name in names if name in of and of[name].weighed.cost is not None]
+    pinned = [of[name].weighed for name in job.weighing.pinned if name in of]
+    open_yet = {item.field: item.text for way in pinned for item in way.missing if way.cost is None}
+    if open_yet:
+        raise JobError([Fault(field, f"{text} A pinned way goes by it.") for field, text in open_yet.items()])
+    names_of = job.weighing.pinned or ((found.picked,) if found.picked else ())
+    ways = [of[name] for name in names_of if name in of and of[name].weighed.cost is not None]
     if not ways:
         text = "Pin up to three cores in Choose, or pick one way for the whole attic; then there is something to offer."
         raise JobError([Fault("weighing.pinned", text)])
@@ -97,6 +104,35 @@ def _head(canvas: Canvas, job: Job, today: date, count: int) -> None:
     where = job.address or job.name or ""
     canvas.drawString(MARGIN, height - 70, fitted(where, REGULAR, 10, width - 2 * MARGIN - 130))
     canvas.drawRightString(width - MARGIN, height - 54, today.isoformat())
+    canvas.setFont(REGULAR, 9)
+    canvas.drawString(MARGIN, height - 34, fitted(_firm_said(job), REGULAR, 9, width - 2 * MARGIN))
+
+
+def _firm_said(job: Job) -> str:
+    """Who offers, in a line: name, address, licence; empty while nobody is named."""
+    card = job.firm
+    licence = f"licence {card.licence}" if card.licence else None
+    return " · ".join(part for part in (card.name, card.address, licence) if part)
+
+
+def _holds_said(job: Job, today: date) -> str:
+    """How long the offer holds, in words; empty where that was not said."""
+    days = job.firm.offer_days
+    return "" if days is None else f"This offer holds until {(today + timedelta(days=days)).isoformat()}."
+
+
+def _sign(canvas: Canvas, job: Job, today: date) -> None:
+    """Lines to sign on, for the customer and for the firm, with the day."""
+    width, _ = letter
+    half = (width - 2 * MARGIN - 24) / 2
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.6)
+    canvas.setFont(REGULAR, 7.5)
+    canvas.setFillColor(SOFT)
+    for left, who in ((MARGIN, "customer"), (MARGIN + half + 24, job.firm.name or "firm")):
+        canvas.line(left, SIGN_Y, left + half, SIGN_Y)
+        canvas.drawString(left, SIGN_Y - 9, fitted(f"{who}, signature and day", REGULAR, 7.5, half))
+    canvas.drawString(MARGIN, 18, _holds_said(job, today))
 
 
 def _core(canvas: Canvas, way: Way, middle: float, bottom: float, high_in: float) -> None:
@@ -167,19 +203,19 @@ def _choice(way: Way, number: int) -> list[Flowable]:
     money = cost.currency
     packs = " and ".join(f"{pack.count} {pack.unit} of {pack.name}" for pack in weighed.packs)
     story: list[Flowable] = [
-        Paragraph(
-            f"<b>{chr(65 + number)}. {escape(weighed.title)}</b>", ParagraphStyle("t", parent=plain, fontSize=11)
+        paragraph(
+            f"<b>{chr(65 + number)}. {marked(weighed.title)}</b>", ParagraphStyle("t", parent=plain, fontSize=11)
         ),
-        Paragraph(f"{money}{fixed(cost.price)}", large),
-        Paragraph(escape(WORDS[weighed.method]), plain),
-        Paragraph(
+        paragraph(f"{money}{fixed(cost.price)}", large),
+        paragraph(marked(WORDS[weighed.method]), plain),
+        paragraph(
             f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label, {r_value(weighed.r_effective or 0.0)} as it works "
             "with the wood and edges counted."
             if weighed.r_effective is not None
             else f"Afterwards {r_value(weighed.r_nominal or 0.0)} by the label.",
             plain,
         ),
-        Paragraph(f"About {fixed(cost.hours)} hours for the crew. {escape(packs)}.", plain),
+        paragraph(f"About {fixed(cost.hours)} hours for the crew. {marked(packs)}.", plain),
     ]
     if way.saving is not None and way.saving.low > 0:
         years = ""
@@ -187,20 +223,20 @@ def _choice(way: Way, number: int) -> list[Flowable]:
         if least is not None and most is not None:
             years = f" Paid back in {fixed(least)} to {fixed(most)} years."
         story.append(
-            Paragraph(
+            paragraph(
                 f"Saves about {money}{fixed(way.saving.low)} to {money}{fixed(way.saving.high)} a year.{years}", plain
             )
         )
     if weighed.settles_in and weighed.settles_in > 0.1:
         story.append(
-            Paragraph(f"It settles by about {eighths(weighed.settles_in)}; the R is that after settling.", small)
+            paragraph(f"It settles by about {eighths(weighed.settles_in)}; the R is that after settling.", small)
         )
     else:
-        story.append(Paragraph("It does not settle.", small))
+        story.append(paragraph("It does not settle.", small))
     if weighed.speaks_for:
-        story.append(Paragraph(escape("; ".join(weighed.speaks_for).capitalize()) + ".", small))
-    story += [Paragraph(f"<b>Cannot be done as it stands.</b> {escape(text)}", stop) for text in weighed.blocks]
-    story += [Paragraph(escape(text), small) for text in weighed.cautions]
+        story.append(paragraph(marked("; ".join(weighed.speaks_for).capitalize()) + ".", small))
+    story += [paragraph(f"<b>Cannot be done as it stands.</b> {marked(text)}", stop) for text in weighed.blocks]
+    story += [paragraph(marked(text), small) for text in weighed.cautions]
     return story
 
 
@@ -211,21 +247,21 @@ def _foot(canvas: Canvas, job: Job, found: Rack, ways: Sequence[Way]) -> None:
     drawn = drawing(result, framing_of(job))
     half = (width - 2 * MARGIN) * 0.58
     if drawn["cut"]:
-        scale = draw_cut(canvas, drawn["cut"], (MARGIN, 84, half, 180))
+        scale = draw_cut(canvas, drawn["cut"], (MARGIN, 96, half, 168))
         caption(canvas, MARGIN, 276, f"Your eave, {scale}")
     plain = ParagraphStyle("foot", fontName=REGULAR, fontSize=7.8, leading=10, textColor=INK, spaceAfter=3)
     stops = list(dict.fromkeys(flag.text for flag in result.flags if flag.level == "stop"))
     story: list[Flowable] = []
     if stops:
         red = ParagraphStyle("stop", parent=plain, textColor=RUST)
-        story.append(Paragraph(f"<b>Before anything goes in:</b> {escape(' '.join(stops))}", red))
-    story.append(Paragraph(f"<b>Assumed:</b> {escape(' '.join(_assumed(job, found, ways)))}", plain))
+        story.append(paragraph(f"<b>Before anything goes in:</b> {marked(' '.join(stops))}", red))
+    story.append(paragraph(f"<b>Assumed:</b> {marked(' '.join(_assumed(job, found, ways)))}", plain))
     rules = house_rules_said(job.house_rules)
     if rules:
-        story.append(Paragraph(f"<b>How we work:</b> {escape('; '.join(rules))}.", plain))
-    story.append(Paragraph(AFTER_WORDS, plain))
-    room = KeepInFrame(width - 2 * MARGIN - half - 16, 244, story, mode="shrink")
-    Frame(MARGIN + half + 16, 36, width - 2 * MARGIN - half - 16, 248, 0, 0, 0, 0).addFromList([room], canvas)
+        story.append(paragraph(f"<b>How we work:</b> {marked('; '.join(rules))}.", plain))
+    story.append(paragraph(AFTER_WORDS, plain))
+    room = KeepInFrame(width - 2 * MARGIN - half - 16, 222, story, mode="shrink")
+    Frame(MARGIN + half + 16, 60, width - 2 * MARGIN - half - 16, 226, 0, 0, 0, 0).addFromList([room], canvas)
 
 
 def _assumed(job: Job, found: Rack, ways: Sequence[Way]) -> list[str]:

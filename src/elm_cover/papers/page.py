@@ -3,32 +3,20 @@
 from __future__ import annotations
 
 from datetime import date
-from functools import cache
-from importlib import resources
 from io import BytesIO
 
 from reportlab.lib.pagesizes import letter
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-from .drawn import BOLD, INK, REGULAR, SOFT
+from .drawn import INK, SOFT
+from .lettering import BOLD, REGULAR, sheet, width_of
 
 MARGIN = 40.0
 
 
-@cache
-def fonts() -> None:
-    """Registers the legible font that ships with the program."""
-    folder = resources.files("elm_cover") / "papers" / "fonts"
-    pdfmetrics.registerFont(TTFont(REGULAR, str(folder / "AtkinsonHyperlegible-Regular.ttf")))
-    pdfmetrics.registerFont(TTFont(BOLD, str(folder / "AtkinsonHyperlegible-Bold.ttf")))
-    pdfmetrics.registerFontFamily(REGULAR, normal=REGULAR, bold=BOLD)
-
-
 def fitted(text: str, font: str, size: float, width: float) -> str:
     """The text, cut with an ellipsis where it is wider than that many points."""
-    while text and pdfmetrics.stringWidth(text, font, size) > width:
+    while text and width_of(text, font, size) > width:
         text = text[:-2].rstrip() + "…"
     return text
 
@@ -42,11 +30,8 @@ def caption(canvas: Canvas, x: float, y: float, text: str) -> None:
 
 def page_one(buffer: BytesIO, file_title: str, title: str, where: str, kind: str, today: date) -> Canvas:
     """A letter page begun: title and place at the left, what paper it is and the day at the right."""
-    fonts()
     width, height = letter
-    canvas = Canvas(buffer, pagesize=letter, pageCompression=1, invariant=1)
-    canvas.setTitle(file_title)
-    canvas.setAuthor("Elm Cover")
+    canvas = sheet(buffer, file_title)
     room = width - 2 * MARGIN - 130
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 17)

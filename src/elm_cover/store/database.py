@@ -8,8 +8,6 @@ from pathlib import Path
 
 from peewee import SqliteDatabase
 
-from .rows import MODELS
-
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL with a sync at every commit.
 PRAGMAS = {"journal_mode": "wal", "synchronous": "full", "foreign_keys": 1, "busy_timeout": 5000}
@@ -28,7 +26,6 @@ def open_database(folder: Path) -> SqliteDatabase:
             migrate(database)
     except OSError as error:
         raise StoreError(f"The data folder {folder} cannot be used: {error.strerror or error}") from error
-    database.bind(MODELS, bind_refs=False, bind_backrefs=False)
     return database
 
 

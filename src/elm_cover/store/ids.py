@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import uuid
 from typing import Any
 
@@ -24,3 +25,16 @@ def with_ids(document: dict[str, Any]) -> dict[str, Any]:
 
 def _identified(items: list[dict[str, Any]]) -> list[dict[str, Any]]:
     return [item if item.get("id") else {**item, "id": uuid.uuid4().hex[:12]} for item in items]
+
+
+# An id that somebody wrote by hand, like “south”, may stand in many jobs; those given here are twelve hexadecimal digits.
+GIVEN = re.compile(r"[0-9a-f]{12}")
+
+
+def item_ids(document: dict[str, Any]) -> set[str]:
+    """The ids that were given to the items of a document here; the same in every copy of it."""
+    lists = [document.get(name) or [] for name in LISTS_WITH_IDS]
+    for section in document.get("sections") or []:
+        lists += [section.get(name) or [] for name in SECTION_LISTS_WITH_IDS]
+    ids = (item.get("id") for items in lists for item in items)
+    return {name for name in ids if isinstance(name, str) and GIVEN.fullmatch(name)}

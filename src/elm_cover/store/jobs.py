@@ -14,10 +14,10 @@ from typing import Any
 from peewee import SqliteDatabase
 
 from .database import open_database
-from .ids import with_ids
+from .ids import item_ids, with_ids
 from .papers import StoredPaper, add_paper, all_papers, next_number, paper_by_number
 from .revisions import Change, RevisionNote, add_revision, fold_or_add, history, last_revision, revision_document
-from .rows import MODELS, JobRow
+from .rows import JobRow, using
 
 
 class NoSuchJobError(LookupError):
@@ -33,7 +33,13 @@ class StoredJob:
     revision: int
     document: dict[str, Any]
     saved_at: str
+    actor: str
     deleted_at: str | None = None
+
+    def told(self) -> dict[str, Any]:
+        """What others are told of it: which job and revision, by whom and when, and the document."""
+        told = ("id", "revision", "saved_at", "actor", "document")
+        return {name: getattr(self, name) for name in told}
 
 
 class StaleSaveError(RuntimeError):
@@ -84,6 +90,13 @@ class JobStore:
                 add_paper(job_id, paper, 1, actor, self._now())
         return self.get(job_id)
 
+    def has_twin(self, document: dict[str, Any]) -> bool:
+        """Whether the shelf has this attic already: a job with an id of a wall, a reading or a feature in common."""
+        mine = item_ids(document)
+        with self.reading():
+            jobs = JobRow.select().where(JobRow.deleted_at.is_null(True))
+            return any(mine & item_ids(json.loads(last_revision(job.id).document)) for job in jobs)
+
     def papers(self, job_id: str) -> list[StoredPaper]:
         """Every paper of a job, by number. Raises NoSuchJobError."""
         with self.reading():
@@ -100,7 +113,8 @@ class JobStore:
         if job is None or (job.deleted_at is not None) != in_bin:
             raise NoSuchJobError(job_id)
         last = last_revision(job_id)
-        return StoredJob(job.id, job.saves, last.number, json.loads(last.document), last.saved_at, job.deleted_at)
+        document = json.loads(last.document)
+        return StoredJob(job.id, job.saves, last.number, document, last.saved_at, last.actor, job.deleted_at)
 
     def all(self, in_bin: bool = False) -> list[ListedJob]:
         """Every job on the shelf (or in the bin), the one saved last first."""
@@ -205,9 +219,9 @@ class JobStore:
 
 @contextmanager
 def _using(database: SqliteDatabase, *parts: AbstractContextManager[object]) -> Iterator[None]:
-    """The models bound to this store's database, and whatever else, for the length of a block."""
+    """The rows of this store's database, and whatever else, for the length of a block."""
     with ExitStack() as stack:
-        stack.enter_context(database.bind_ctx(MODELS))
+        stack.enter_context(using(database))
         for part in parts:
             stack.enter_context(part)
         yield

@@ -2,10 +2,52 @@
 
 from __future__ import annotations
 
-from peewee import AutoField, BlobField, ForeignKeyField, IntegerField, Model, TextField
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+
+from peewee import AutoField, BlobField, ForeignKeyField, IntegerField, Model, Proxy, SqliteDatabase, TextField
+
+_IN_USE: ContextVar[SqliteDatabase | None] = ContextVar("the database in use", default=None)
 
 
-class JobRow(Model):
+class DatabaseInUse(Proxy):
+    """The database of the store that asks, thread by thread.
+
+    peewee binds a model for the whole process; two stores at work in one process at the same moment would then read and
+    write each other's rows.
+    """
+
+    __slots__ = ()
+
+    def __init__(self) -> None:
+        """Nothing to hold: which database it is depends on who asks."""
+
+    def attach_callback(self, callback: Callable[..., object]) -> Callable[..., object]:
+        """Nobody is told of a change: every store is SQLite, so a field is kept the same way in each."""
+        return callback
+
+    @property
+    def obj(self) -> SqliteDatabase | None:
+        return _IN_USE.get()
+
+
+@contextmanager
+def using(database: SqliteDatabase) -> Iterator[None]:
+    """The rows are those of this database, for this thread and the length of a block."""
+    before = _IN_USE.set(database)
+    try:
+        yield
+    finally:
+        _IN_USE.reset(before)
+
+
+class Row(Model):
+    class Meta:
+        database = DatabaseInUse()
+
+
+class JobRow(Row):
     """A job. saves counts its saves, and is what a client must have seen to replace it."""
 
     id = TextField(primary_key=True)
@@ -17,7 +59,7 @@ class JobRow(Model):
         table_name = "job"
 
 
-class RevisionRow(Model):
+class RevisionRow(Row):
     """One revision of a job: its document, who made it, when and why."""
 
     id = AutoField()
@@ -34,7 +76,7 @@ class RevisionRow(Model):
         table_name = "revision"
 
 
-class PaperRow(Model):
+class PaperRow(Row):
     """A paper as it was issued, with the revision it was made from."""
 
     id = AutoField()
@@ -50,7 +92,7 @@ class PaperRow(Model):
         table_name = "paper"
 
 
-class FirmRow(Model):
+class FirmRow(Row):
     """The one row of what the firm keeps."""
 
     id = IntegerField(primary_key=True)
@@ -61,6 +103,3 @@ class FirmRow(Model):
 
     class Meta:
         table_name = "firm"
-
-
-MODELS = (JobRow, RevisionRow, PaperRow, FirmRow)

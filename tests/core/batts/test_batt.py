@@ -9,7 +9,7 @@ import pytest
 
 from elm_cover.core.batts.batt import BattProduct
 from elm_cover.core.batts.rules import facing_faults
-from elm_cover.core.batts.take_off import passes
+from elm_cover.core.batts.take_off import PIECE_GIVES, passes
 from elm_cover.core.layers.chart import NO_FILL
 from elm_cover.core.layers.layer import Layer
 from elm_cover.core.layers.stack import Stack
@@ -153,3 +153,42 @@ def test_the_way_there_is_checked_too() -> None:
     assert "no_way_in" not in codes(planned(job))
     wing["outline_ft"] = [[38, 0], [52, 0], [52, 25], [38, 1.5]]
     assert any(flag.code == "piece_too_wide" for flag in planned(job).flags)
+
+
+def test_a_batt_gives_by_half_its_thickness_and_a_bundle_by_nothing() -> None:
+    assert passes((12, 24, 48), (6, 24), PIECE_GIVES) and not passes((12.1, 24, 48), (6, 24), PIECE_GIVES)
+    assert not passes((12, 24, 48), (6, 24)) and passes((12, 24, 48), (12, 24))
+    assert not passes((12, 24.1, 48), (12, 24), PIECE_GIVES), "across it does not give"
+
+
+def test_a_piece_goes_through_the_opening_between_two_floors() -> None:
+    """The wing has no way in of its own: it is reached from the main floor through what opens between them."""
+    job = with_batts("batts_across", existing=[])
+
+    def wing(open_ft: float) -> set[str]:
+        corners = [[38, 0], [48, 0], [48, 10], [38, 10], [38, open_ft]]
+        edges = [{"kind": "gable"}] * 4 + [{"kind": "open", "to": "main"}]
+        section = {**job["sections"][0], "id": "wing", "outline_ft": corners, "edges": edges}
+        choice = job["choice"] | {"wing": job["choice"]["main"]}
+        result = planned(job | {"sections": [job["sections"][0], section], "choice": choice})
+        return {flag.code for flag in result.flags if flag.section == "wing"}
+
+    # Pieces of 24 in: not through a foot and a half, through two feet.
+    assert "piece_too_wide" in wing(1.5) and "piece_too_wide" not in wing(2.0)
+
+
+def test_the_batt_that_is_not_picked_is_asked_for_by_its_place() -> None:
+    job = with_batts("batts_between_and_across", existing=[])
+    job["choice"]["main"] = {"method": "batts_between_and_across", "product": "r38"}
+    asked = [item.text for item in planned(job).open]
+    assert "Pick a batt to lay between the joists, with its R and its size" in asked
+
+
+def test_a_facing_between_the_joists_over_old_fill_is_a_second_one() -> None:
+    job = with_batts("batts_between_and_across", existing=[])
+    job["products"].append(batt("faced11", 11, 3.5, 23, facing="kraft"))
+    job["products"][-1]["batt"]["facing"] = "kraft"
+    job["choice"]["main"]["between"] = "faced11"
+    assert "second_vapor_retarder" not in codes(planned(job)), "once, on the ceiling, is right"
+    job["sections"][0]["existing"] = [{"material": "cellulose_loose", "depth_in": 0.5}]
+    assert "second_vapor_retarder" in codes(planned(job))

@@ -6,6 +6,7 @@ import itertools
 import math
 from collections import defaultdict
 
+import numpy as np
 import pytest
 import shapely
 from hypothesis import given, settings
@@ -153,3 +154,61 @@ def test_courses_are_made_up_exactly_and_without_slivers(courses: list[float], l
             used[stock] += piece
     assert set(used) == set(range(found.stock)) and max(used.values()) <= length + 1e-6
     assert found.stock >= math.ceil(sum(courses) / length - 1e-9)
+
+
+def moved(outline: tuple, x: float, y: float) -> tuple:
+    return tuple((a + x, b + y) for a, b in outline)
+
+
+@pytest.mark.parametrize("run", ["x", "y"])
+@pytest.mark.parametrize("place", ["across", "between"])
+def test_where_the_house_stands_changes_no_piece(run: str, place: str) -> None:
+    """Laid from the far end back to the way in, wherever the floor begins."""
+    outline = ((0.0, 0.0), (23.0, 0.0), (23.0, 11.0), (9.0, 11.0), (9.0, 17.0), (0.0, 17.0))
+    hole = ((4.0, 4.0), (6.0, 4.0), (6.0, 6.0), (4.0, 6.0))
+    batt = R30 if place == "across" else R19
+    here = laid(outline, place, batt, run=run, from_ft=(2.0, 1.0), kept_out_ft=(hole,), eaves=((0, 14.0),))
+    there = laid(
+        moved(outline, 31, -8),
+        place,
+        batt,
+        run=run,
+        from_ft=(33.0, -7.0),
+        kept_out_ft=(moved(hole, 31, -8),),
+        eaves=((0, 14.0),),
+    )
+    assert (here.stock, here.cuts, len(here.pieces)) == (there.stock, there.cuts, len(there.pieces))
+    for one, two in zip(here.pieces, there.pieces, strict=True):
+        assert one.order == two.order
+        assert np.array(two.corners_ft) == pytest.approx(np.add(one.corners_ft, [31, -8]), abs=2e-4)
+    first, last = here.pieces[0].corners_ft[0], here.pieces[-1].corners_ft[0]
+    assert math.dist(first, (2, 1)) > math.dist(last, (2, 1)), "the far end first"
+
+
+def test_pieces_and_courses_are_numbered_from_one() -> None:
+    outline = ((0.0, 0.0), (10.0, 0.0), (10.0, 16 * 2 / 12), (0.0, 16 * 2 / 12))
+    found = laid(outline)
+    # Two courses of 2½ pieces: five pieces opened, the fifth shared.
+    assert sorted({piece.stock for piece in found.pieces}) == [1, 2, 3, 4, 5]
+    assert [course.number for course in found.courses] == [1, 2]
+    assert [course.length_in for course in found.courses] == [120, 120]
+    halves = [piece for piece in found.pieces if piece.length_in == 24]
+    assert len(halves) == 2 and len({piece.stock for piece in halves}) == 1
+
+
+def test_a_post_is_slit_round_in_the_piece_it_stands_in() -> None:
+    # Pieces of 4 ft from the west: a post at 39 ft stands in the tenth of its course, one at 1 ft in the first.
+    for x in (1.0, 39.0):
+        found = laid(posts_ft=((x, 19.5),))
+        (split,) = [piece for piece in found.pieces if piece.splits]
+        xs = [px for px, _ in split.corners_ft]
+        assert min(xs) <= x <= max(xs) and max(xs) - min(xs) == pytest.approx(4)
+
+
+@pytest.mark.parametrize("run", ["x", "y"])
+def test_a_post_is_found_wherever_the_house_stands(run: str) -> None:
+    outline = tuple((x + 100, y - 50) for x, y in BOX)
+    found = laid(outline, run=run, posts_ft=((101.0, -31.0),), from_ft=(120.0, -40.0))
+    (split,) = [piece for piece in found.pieces if piece.splits]
+    xs, ys = zip(*split.corners_ft, strict=True)
+    assert min(xs) <= 101 <= max(xs) and min(ys) <= -31 <= max(ys) and found.splits == 1

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from elm_cover.core.batts.batt import BattLayer, BattProduct
-from elm_cover.core.batts.rules import across_on_framing, facing_faults, layers_for_target, place_faults
+from elm_cover.core.batts.rules import across_on_framing, facing_faults, layers_for_target, narrow_fault, place_faults
 from elm_cover.core.batts.take_off import passes
 from elm_cover.core.given.product import ProductInput
 from elm_cover.core.layers.framing import clear_bay_in, framing_fraction
@@ -50,16 +50,16 @@ def test_a_pieces_and_a_bundles_area_and_weight() -> None:
 def test_where_a_layer_may_lie(
     batt: BattProduct, place: str, under_in: float, joist_in: float, code: str | None
 ) -> None:
-    faults = [fault[0] for fault in place_faults(batt, place, under_in, joist_in, 16)]
+    faults = [fault[0] for fault in place_faults(batt, place, under_in, joist_in)]
     assert faults == ([] if code is None else [code])
 
 
 @pytest.mark.parametrize(("width", "fits"), [(14.4, False), (14.5, True), (15, True), (16, True), (23, True)])
 def test_a_batt_is_no_narrower_than_its_bay(width: float, fits: bool) -> None:
-    faults = place_faults(BattProduct(13, 3.5, width, 93, 10), "between", 0, 3.5, 16)
-    assert (faults == []) is fits
-    if not fits:
-        assert faults[0][0] == "batt_too_narrow" and "⅛ in open in each 14½ in bay" in faults[0][1]
+    fault = narrow_fault(BattProduct(13, 3.5, width, 93, 10), 16)
+    assert (fault is None) is fits
+    if fault is not None:
+        assert fault[0] == "batt_too_narrow" and "⅛ in open in each 14½ in bay" in fault[1]
 
 
 @pytest.mark.parametrize(

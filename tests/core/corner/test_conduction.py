@@ -145,3 +145,23 @@ def test_the_grid_is_fine_at_the_edges_and_grows_away_from_them() -> None:
 def test_what_cannot_be_solved_says_why(regions: tuple[Solid | Air, ...], says: str) -> None:
     with pytest.raises(DomainError, match=says):
         solve(Domain(regions, 0.5, 0.5))
+
+
+def test_a_face_is_read_from_the_cells_round_it_by_their_conductance() -> None:
+    # Two materials side by side, ten times apart: the face between them goes with the one that conducts.
+    regions = (
+        Air("room", box(0, -2, 8, 0), 70, 0.61),
+        Solid("wood", box(0, 0, 4, 4), 1.0),
+        Solid("fill", box(4, 0, 8, 4), 0.1),
+        Air("attic", box(0, 4, 8, 6), 10, 0.61),
+    )
+    found = solve(Domain(regions, 0.5, 1))
+    column, row = int(np.argmin(abs(found.x - 4))), int(np.argmin(abs(found.y - 2)))
+    cells = [(r, c) for r in (row - 1, row) for c in (column - 1, column)]
+    weights = [
+        found.conductivity[r, c] / np.hypot(found.x_mid[c] - found.x[column], found.y_mid[r] - found.y[row])
+        for r, c in cells
+    ]
+    expected = sum(w * found.temperature[r, c] for w, (r, c) in zip(weights, cells, strict=True)) / sum(weights)
+    assert found.at(found.x[column], found.y[row]) == pytest.approx(expected)
+    assert min(found.temperature[r, c] for r, c in cells) < expected < max(found.temperature[r, c] for r, c in cells)

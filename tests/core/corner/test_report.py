@@ -65,6 +65,9 @@ def test_remedies_side_by_side_and_the_chosen_one_before_and_after() -> None:
     assert [r.kind for r in found.remedies] == [*order, "raised_heel"]
     assert [brings[k].r_at_plate for k in order] == pytest.approx([4.875 * r for r in (4.3, 5.0, 6.0)])
     assert 0 < brings["rigid_board"].saved_btu < brings["sprayed_foam"].saved_btu and brings["dense_batt"].saved_btu > 0
+    # Over the plate only 4⅞ in fit; a raised heel has the whole fill line.
+    assert [brings[k].depth_in for k in order] == pytest.approx([4.875] * 3)
+    assert brings["raised_heel"].depth_in == pytest.approx(18.6)
     assert not brings["raised_heel"].possible and brings["raised_heel"].heel_in == pytest.approx(18.6 + 1.625)
     for edge in (0, 2):
         job["sections"][0]["edges"][edge]["remedy"] = {"kind": "sprayed_foam"}
@@ -113,3 +116,57 @@ def test_what_is_missing_is_said(change: dict[str, Any], words: str) -> None:
     assert found.corners == () and words in found.missing[0]
     bare = attic(ceiling={})
     assert "ceiling board" in solved(bare).missing[0]
+
+
+def test_what_the_edge_costs_is_one_figure() -> None:
+    """The account of the heat holds what the solved edges cost, as the eaves say it (Settled since 13)."""
+    job = attic(edges=[eave(), {"kind": "gable"}, eave(9), {"kind": "gable"}])
+    found, plan = solved(job), planned(job)
+    strip = sum(corner.strip_ua for corner in found.corners)
+    assert len(found.corners) == 2 and strip > 0
+    by_what = {share.what: share for share in found.heat}
+    by_sum = {share.what: share for share in plan.heat}
+    assert by_what["eave_strip"].ua == pytest.approx(strip) == pytest.approx(by_what["eave_strip"].gain_ua)
+    assert by_what["eave_strip"].ua > by_sum["eave_strip"].ua, "the plate counts too"
+    assert by_what["field"].ua == by_sum["field"].ua
+    assert sum(share.share for share in found.heat) == pytest.approx(1, abs=1e-3)
+    for corner in found.corners:
+        # 6,200 heating degree-days and 800 cooling ones in zone 5.
+        assert corner.strip_btu == pytest.approx(corner.strip_ua * 6200 * 24)
+    bare = attic(ceiling={})
+    assert solved(bare).heat == ()
+
+
+def test_without_a_zone_a_typed_climate_gives_no_saving_and_with_one_shares_are_of_what_is_left() -> None:
+    job = attic()
+    plan = planned(job).sections[0]
+    for remedy in solved(job).corners[0].remedies:
+        ua = remedy.saved_btu / (6200 * 24)
+        assert remedy.saved_share == pytest.approx(ua / plan.ua_after)
+    job["house"] = {}
+    job["corner"] = {"design_f": 4, "coldest_month_f": 25, "room_humidity_pct": 40}
+    typed = solved(job).corners[0]
+    assert typed.strip_saving is None and typed.strip_ua > 0
+    assert all(remedy.saving is None for remedy in typed.remedies)
+    assert all(remedy.saving is not None for remedy in solved(attic()).corners[0].remedies)
+    assert solved(attic()).corners[0].strip_saving is not None
+
+
+def test_today_the_corner_has_what_lies_there_today() -> None:
+    bare, batts = (
+        solved(attic(existing=layers)).corners[0].states[0]
+        for layers in ([], [{"material": "glass_batt", "depth_in": 3.5, "r": 11}])
+    )
+    # Bare board lets 66 °F / 1.67 through, batts 66 / 12.67, over some 3 ft and the reach of the thin strip.
+    assert (bare.state, batts.state) == ("today", "today") and bare.ceiling_flow > 4 * batts.ceiling_flow
+
+
+@pytest.mark.parametrize(("section", "called"), [({"name": "Wing"}, "Wing"), ({}, "main")])
+def test_a_corner_that_cannot_be_solved_yet_names_its_section_and_what_comes_first(
+    section: dict[str, str], called: str
+) -> None:
+    job = attic()
+    job["sections"][0] = {k: v for k, v in job["sections"][0].items() if k not in ("name", "ceiling")} | section
+    assert corners(read_job(job)).missing == (
+        f"{called}: heel, pitch, ceiling board and old fill come first, in Measure.",
+    )

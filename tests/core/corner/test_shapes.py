@@ -11,6 +11,7 @@ from elm_cover.core.corner.conduction import Air, Domain, Solid, solve
 from elm_cover.core.corner.lines import arrows, isotherms
 from elm_cover.core.corner.model import Corner, SettledLayer, domain_of, in_wind
 from elm_cover.core.corner.report import r_over_plate
+from elm_cover.core.corner.wind import REACH_IN, STRIPS, kept_share
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.remedies import Remedy
 
@@ -136,3 +137,46 @@ def test_the_section_is_drawn_with_air_over_fill_and_baffle() -> None:
     foam = replace(PLAIN, eave=Eave(7.5, 6.0, 1.5, 2.0), foam_r=10.0)
     attic = next(r for r in domain_of(foam, 70, 4).regions if isinstance(r, Air) and r.name == "attic")
     assert max(z for _, z in attic.corners) == pytest.approx(14 + 6 + 2)
+
+
+def test_a_foam_baffle_under_a_low_heel_starts_where_the_deck_leaves_the_ceiling() -> None:
+    # Heel 1 in less 2.5 in of gap and foam over cos 26.57° is -1.795 in: the underside meets the ceiling 3.59 in in.
+    low = replace(PLAIN, eave=Eave(1.0, 6.0, 1.5, 1.0), foam_r=5.0)
+    start = 2 * (2.5 / np.cos(np.arctan(0.5)) - 1)
+    high = 1 / np.cos(np.arctan(0.5))
+    foam = painted(low, "foam baffle")
+    assert foam[0] == pytest.approx((start, 0)) and foam[-1] == pytest.approx((start, high))
+    assert painted(low, "settled gap")[0] == pytest.approx((start, 0))
+
+
+def test_lines_reach_the_warmest_level_and_arrows_point_out_of_the_warm() -> None:
+    # A slab lying on its side: warm at the left, cold at the right.
+    sideways = Domain(
+        (
+            Air("room", ((-4, 0), (0, 0), (0, 40), (-4, 40)), 70, 0.61),
+            Solid("fill", ((0, 0), (20, 0), (20, 40), (0, 40)), 0.25),
+            Air("attic", ((20, 0), (24, 0), (24, 40), (20, 40)), 10, 0.61),
+        ),
+        0.5,
+        2,
+    )
+    found = solve(sideways)
+    for arrow in arrows(found, 0.0):
+        assert arrow.to == pytest.approx((1, 0), abs=1e-6)
+    lines = isotherms(found, 0.0)
+    assert {line.temperature_f for line in lines} == {20, 30, 40, 50, 60}
+    # No line is asked for beyond the warmest place: as many lines as levels between.
+    assert len(lines) == 5
+
+
+def test_each_strip_in_wind_keeps_the_share_of_its_middle() -> None:
+    found = [
+        r for r in domain_of(replace(PLAIN, windy=True), 70, 4).regions if isinstance(r, Solid) and "in wind" in r.name
+    ]
+    calm = {r.name: r.conductivity for r in domain_of(PLAIN, 70, 4).regions if isinstance(r, Solid)}
+    assert len(found) >= 2
+    for solid in found:
+        name, number = solid.name.split(" in wind ")
+        material = PLAIN.layers[int(name.split()[-1]) - 1].material
+        middle = (int(number) - 0.5) * REACH_IN / STRIPS
+        assert solid.conductivity == pytest.approx(calm[name] / kept_share(material, middle))

@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 import pytest
 
+from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.cut import Cut, chord, cut_drawing, default_cut
 from elm_cover.core.drawing.runs import bay_at, read_direction, runs
 from tests.conftest import attic, eave, planned
@@ -129,3 +130,16 @@ def test_the_line_goes_on_far_past_a_long_floor() -> None:
     long = ((0.0, 0.0), (900.0, 0.0), (900.0, 3.0), (0.0, 3.0))
     a, b = chord(long, Cut("main", (450, 1.5), (450.5, 1.5)))
     assert math.dist(a, b) == pytest.approx(900)
+
+
+def test_what_is_blown_under_lifted_batts_is_no_higher_than_them() -> None:
+    job = attic(edges=[eave(2, 3), {"kind": "gable"}] * 2)
+    job["choice"]["main"]["method"] = "lift_and_fill"
+    shapes = drawing(planned(job), {}, "main")["cut"]["shapes"]
+    under, cap = (np.array(shape["points"]) for shape in shapes if shape["role"] == "new_fill")
+    (old,) = (np.array(shape["points"]) for shape in shapes if shape["role"] == "old_fill")
+    # 3½ in joists and 1 in above them, on the day; at the plates the deck leaves less, never more.
+    assert under[:, 1].max() == pytest.approx(4.5) and under[:, 1].min() >= 0
+    assert old[:, 1].max() == pytest.approx(8.0) and cap[:, 1].max() > 8
+    room = 2 - 1.5 * math.hypot(12, 3) / 12
+    assert under[under[:, 0] < 0.01][:, 1].max() == pytest.approx(max(0.0, room), abs=0.02)

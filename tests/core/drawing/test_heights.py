@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from elm_cover.core.drawing.heights import height_lines
+from elm_cover.core.drawing.heights import LEVELS_IN, height_lines
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.roof import roof_field
 from elm_cover.core.floor.grid import grid_of
@@ -85,3 +85,7 @@ def test_every_point_of_a_line_has_that_room(eaves: dict[int, Eave]) -> None:
             distances = {0: y, 1: 38 - x}
             room = min(C0 + distances[edge] * 12 * 5 / 12 for edge in eaves)
             assert room == pytest.approx(height, abs=0.6)
+
+
+def test_lines_are_at_round_heights_alone() -> None:
+    assert LEVELS_IN == (6, 12, 18, 24, 36, 48, 60, 72, 96, 120, 144, 192, 240)

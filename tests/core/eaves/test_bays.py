@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.eaves.baffles import BaffleInput, fitting
-from elm_cover.core.eaves.bays import Mark, bay_row
+from elm_cover.core.eaves.bays import BayRow, Mark, bay_row
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.foam_sheets import FoamCut, foam_cuts, foam_order, sheet_count
 from elm_cover.job import JobError, read_job
@@ -141,3 +141,7 @@ def test_a_bay_is_marked_once() -> None:
     twice = [{"place": 1}, {"place": 1, "state": "blocked"}]
     with pytest.raises(JobError, match=r"edges\[0\].bays\[1\].place: bay 1 is marked twice"):
         read_job(attic(edges=[eave(bays=twice), {"kind": "gable"}, eave(), {"kind": "gable"}]))
+
+
+def test_a_run_without_bays_has_no_share_that_is_open() -> None:
+    assert BayRow((), 24).open_share == 0

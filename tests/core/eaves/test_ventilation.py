@@ -83,6 +83,7 @@ def test_balance(low: float, high: float | None, share: float, said: str) -> Non
     assert high_share(low, high) == pytest.approx(share)
     words = balance_in_words(low, high)
     assert words is not None and said in words
+    assert words.startswith(f"{int(100 * share + 0.5)} % of the vent area is high")
 
 
 def test_no_balance_without_vents() -> None:

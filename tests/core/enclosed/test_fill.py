@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.enclosed.fill import density_for, enclosed_fill, enclosed_u
+from elm_cover.core.enclosed.fill import EnclosedNew, density_for, enclosed_fill, enclosed_u
 from elm_cover.core.enclosed.shapes import (
     CavityInput,
     SlopeInput,
@@ -15,6 +15,7 @@ from elm_cover.core.enclosed.shapes import (
     upright_wall,
 )
 from elm_cover.core.layers.chart import Chart, Row
+from elm_cover.core.layers.layer import Layer
 
 PLAN = ((0.0, 0.0), (20.0, 0.0), (20.0, 8.0), (0.0, 8.0))
 CHART = Chart((Row(19, 5.9, 5.2, 36.1), Row(30, 9.3, 8.2, 22.8), Row(49, 15.1, 13.3, 13.5)), bag_lb=25)
@@ -48,10 +49,10 @@ def test_a_knee_wall_runs_along_the_longest_side_and_a_shaft_all_round() -> None
 
 
 def test_a_closed_cavity_is_as_deep_as_it_is_closed() -> None:
-    cavity = closed_cavity(PLAN, 150, CavityInput("net", 14))
+    cavity = closed_cavity(PLAN, 150, CavityInput("net", 14), 5.5)
     assert cavity is not None
     assert (cavity.surface_ft2, cavity.depth_in, cavity.cover) == (150, 14, "net")
-    assert closed_cavity(PLAN, 150, CavityInput("net", None)) is None
+    assert closed_cavity(PLAN, 150, CavityInput("net", None), 5.5) is None
     assert closed_cavity(PLAN, 150, CavityInput(None, 14)) is None
 
 
@@ -81,7 +82,7 @@ def test_density_by_kind_by_chart_or_as_typed(
 def test_bags_and_r_of_a_slope_over_what_lies_in_it() -> None:
     slope = sloped_bays(PLAN, 160, SlopeInput(9.2, 9, 1))
     assert slope is not None
-    fill = enclosed_fill(slope, 16, 3.0, 9.0, CHART, 3.5, B)
+    fill = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0)], CHART, 3.5, B)
     # 8.2 in of room, 3 of them taken: 5.2 in of new fill, R 19 by the chart, on R 9.
     assert fill.depth_in == pytest.approx(5.2)
     assert fill.r_added == pytest.approx(19)
@@ -93,7 +94,7 @@ def test_bags_and_r_of_a_slope_over_what_lies_in_it() -> None:
 def test_a_bay_that_is_full_takes_nothing() -> None:
     cavity = closed_cavity(PLAN, 150, CavityInput("floor", 6))
     assert cavity is not None
-    fill = enclosed_fill(cavity, 24, 7.0, 20.0, CHART, 1.6, None)
+    fill = enclosed_fill(cavity, 24, [Layer("cellulose_loose", 7.0, 20.0)], CHART, 1.6, None)
     assert (fill.depth_in, fill.bags, fill.r_added, fill.r_nominal, fill.u) == (0, 0, 0, 20, None)
 
 
@@ -101,4 +102,40 @@ def test_u_of_closed_bays_is_the_two_paths_by_their_shares() -> None:
     cavity = closed_cavity(PLAN, 150, CavityInput("floor", 10))
     assert cavity is not None
     # 24 in: framing share 0.07; wood 10 in deep is R 12.5.
-    assert enclosed_u(cavity, 24, B, 30) == pytest.approx(0.07 / (B + 12.5) + 0.93 / (B + 30))
+    assert enclosed_u(cavity, 24, B, [Layer("cellulose_loose", 10, 30)], EnclosedNew()) == pytest.approx(
+        0.07 / (B + 12.5) + 0.93 / (B + 30)
+    )
+
+
+def test_voids_of_what_lies_in_the_bays_are_paths_under_the_new_fill() -> None:
+    """As on floors: 1 / ((1 − v)/(B + R + N) + v/(B + R_gap + N)) − B (Settled since 6)."""
+    slope = sloped_bays(PLAN, 160, SlopeInput(9.2, 9, 1))
+    assert slope is not None
+    under = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0, void=0.4)], CHART, 3.5, B)
+    expected = 1 / (0.6 / (B + 9 + 19) + 0.4 / (B + 19)) - B
+    assert under.r_nominal == pytest.approx(expected) and under.gaps == 0
+    assert under.u == pytest.approx(0.10125 / (B + 1.25 * 9.2) + (1 - 0.10125) / (B + expected))
+    opened = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0, void=0.4, open=True)], CHART, 3.5, B)
+    # 3 in at R 19 / 5.2 an inch drop into the gaps, and are counted: 0.4 of the lowest 3 in of the bays.
+    gap = 3 * 19 / 5.2
+    assert opened.r_nominal == pytest.approx(1 / (0.6 / (B + 28) + 0.4 / (B + gap + 19)) - B)
+    assert opened.gaps == pytest.approx(0.4 * 200 * 3 / 12 * (1 - 1.5 / 16) * 3.5 / 25)
+    assert opened.bags == under.bags
+    unknown = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0, void=0.4)], CHART, 3.5, None)
+    assert unknown.r_nominal is None and unknown.u is None
+
+
+def test_a_net_above_the_joists_holds_wood_only_up_to_their_tops() -> None:
+    assert closed_cavity(PLAN, 150, CavityInput("net", 14)) is None, "not without the joists' depth"
+    net = closed_cavity(PLAN, 150, CavityInput("net", 14), 5.5)
+    assert net is not None
+    assert net.volume_ft3(16) == pytest.approx(150 / 12 * (5.5 * (1 - 1.5 / 16) + 8.5))
+    assert net.volume_ft3(16, 10) == pytest.approx(150 / 12 * 4)
+    fill = enclosed_fill(net, 16, [], CHART, 1.6, B)
+    # 14 in: past the last row at 13.3, whose R-49 is claimed; over the joists lies 8.5 / 14 of it.
+    assert (fill.r_added, fill.beyond_in) == (49, pytest.approx(0.7))
+    assert fill.bags == pytest.approx(net.volume_ft3(16) * 1.6 / 25)
+    joist = B + 1.25 * 5.5 + 49 * 8.5 / 14
+    assert fill.u == pytest.approx(0.10125 / joist + 0.89875 / (B + 49))
+    deep = closed_cavity(PLAN, 150, CavityInput("floor", 14), 5.5)
+    assert deep is not None and deep.volume_ft3(16) == pytest.approx(150 * 14 / 12 * (1 - 1.5 / 16))

@@ -57,3 +57,18 @@ def test_a_court_is_left_as_a_hole() -> None:
     (hole,) = found.holes
     assert polygon_area_ft2(hole) == pytest.approx(10 * 12)
     assert list(contains(found.outline_ft, ((15, 14), (5, 5), (40, 5)))) == [True, True, False]
+
+
+def test_a_wall_that_two_floors_share_in_part_goes_to_the_one_whose_middle_it_is_on() -> None:
+    # A wing of 4 ft on the middle of the east wall of 12: above and below it the wall is still the house's.
+    wing = ((20.0, 4.0), (28.0, 4.0), (28.0, 8.0), (20.0, 8.0))
+    found = join((WEST, wing), (FOUR, ("w-south", "w-east", "w-north", "w-west")))
+    of = {
+        tuple(sorted((a, b))): source
+        for a, b, source in zip(
+            found.outline_ft, (*found.outline_ft[1:], found.outline_ft[0]), found.sources, strict=True
+        )
+    }
+    assert of[((20, 0), (20, 4))] == (0, 1) and of[((20, 8), (20, 12))] == (0, 1)
+    assert of[((20, 4), (28, 4))] == (1, 0) and of[((28, 4), (28, 8))] == (1, 1) and of[((20, 8), (28, 8))] == (1, 2)
+    assert len(found.outline_ft) == 8

@@ -38,6 +38,24 @@ def test_an_l_is_walked() -> None:
         walk("10 N91E, 10 N, 10 W, 10 S")
 
 
+@pytest.mark.parametrize(
+    "text",
+    [
+        "38 E 12'6 N 38 W 12'6 S", "38E 12'6N 38W 12'6S", "E 38 N 12'6 W 38 S 12'6", "38 ft E 12 ft 6 in N 38 ft W 12.5 S",
+        "38 e 150 in n\n38 w 12.5 ft s", "38 E 12'6 N, 38 W 12'6 S", "38 S90E 12'6 N0E 38 N90W 12'6 S",
+    ],
+)  # fmt: skip
+def test_commas_may_be_missing(text: str) -> None:
+    found = walk(text)
+    assert found.closes and found.runs == 4
+    assert found.points_ft == ((0, 0), (38, 0), (38, 12.5), (0, 12.5))
+
+
+def test_without_commas_a_bearing_with_spaces_is_two_runs() -> None:
+    found = walk("20 E 38 N 12 W 38 S 8 W")
+    assert found.runs == 5 and found.points_ft[3] == (8, 38)
+
+
 def test_the_closing_error_is_shown_and_spread_without_turning_walls() -> None:
     found = walk("38'6 E, 25 N, 38 W, 25 S")
     assert found.error_ft == pytest.approx((0.5, 0)) and found.closes

@@ -191,3 +191,25 @@ def test_the_look_over_sees_every_section() -> None:
     found = look_input(read_job(job))
     assert found.sections[0].edges == {"knee_wall"} and found.sections[0].features == {"stack", "chase"}
     assert [(f.kind, f.count) for f in found.features] == [("stack", 2), ("chase", 1)]
+
+
+def test_the_widest_open_edge_is_the_way_to_the_next_section() -> None:
+    job = attic(edges=[eave(), {"kind": "open", "to": "wing"}, {"kind": "open", "to": "wing"}, {"kind": "gable"}])
+    wing = {**job["sections"][0], "id": "wing", "outline_ft": [[40, 0], [50, 0], [50, 10], [40, 10]]}
+    job["sections"].append(wing)
+    job["accesses"] = [{"section": "wing", "at_ft": [45, 5], "opening_in": [22, 30]}]
+    read = read_job(job)
+    products = {product.id: product_input(product) for product in read.products}
+    # Edges of 25 and 38 ft are open.
+    assert section_input(read, 0, products, Notebook()).passage_ft == 38
+
+
+def test_a_depth_counts_only_where_it_is_set_by_depth() -> None:
+    job = attic()
+    job["choice"]["main"]["depth"] = {"by": "target", "value_in": 9}
+    for by, depth in (("target", None), ("installed_in", 9)):
+        job["choice"]["main"]["depth"]["by"] = by
+        read = read_job(job)
+        products = {product.id: product_input(product) for product in read.products}
+        choice = section_input(read, 0, products, Notebook()).choice
+        assert choice is not None and choice.installed_in == depth

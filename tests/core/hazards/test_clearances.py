@@ -35,11 +35,11 @@ from elm_cover.core.hazards.features import KINDS, FeatureInput, findings, holes
         (FeatureInput("chimney"), True, 2.0),
         (FeatureInput("chimney", clearance_in=4.0), True, 4.0),
         (FeatureInput("platform"), True, 0.0),
-        (FeatureInput("platform", filled_under=True), True, None),
+        (FeatureInput("platform", filled_under=True), True, 0.0),
         (FeatureInput("platform", filled_under=False), True, 0.0),
-        (FeatureInput("walkway"), True, None),
+        (FeatureInput("walkway"), True, 0.0),
         (FeatureInput("walkway", filled_under=False), True, 0.0),
-        (FeatureInput("storage_floor"), True, None),
+        (FeatureInput("storage_floor"), True, 0.0),
         (FeatureInput("storage_floor", filled_under=False), True, 0.0),
         (FeatureInput("hatch"), True, 0.0),
         (FeatureInput("stair"), False, 0.0),
@@ -72,6 +72,17 @@ def test_the_box_it_takes(feature: FeatureInput, size_in: tuple[float, float]) -
     assert kept.area_ft2 == pytest.approx(size_in[0] * size_in[1] / 144)
 
 
+def test_only_what_is_recorded_as_filled_under_leaves_its_floor_to_the_fill() -> None:
+    for kind in ("platform", "walkway", "storage_floor"):
+        for filled in (None, False, True):
+            kept = keep_out_of(
+                FeatureInput(kind, at_ft=(0, 0), to_ft=(9, 0), size_in=(24, 24), filled_under=filled), True
+            )
+            assert kept is not None and kept.filled is (filled is True)
+    machine = keep_out_of(FeatureInput("equipment", size_in=(48, 30), filled_under=True), True)
+    assert machine is not None and not machine.filled, "the way round a machine stays clear"
+
+
 def test_counted_ones_take_their_area_each_and_none_takes_none() -> None:
     three = keep_out_of(FeatureInput("recessed_light", rating="non_ic", count=3), True)
     assert three is not None and three.area_ft2 == pytest.approx(3 * 169 / 144)
@@ -94,7 +105,7 @@ def test_a_walkway_is_a_strip_from_end_to_end() -> None:
     assert kept.size_in == pytest.approx((60, 24))
     (x0, y0), (x1, y1), (x2, y2), _ = kept.corners
     assert math.hypot(x1 - x0, y1 - y0) == pytest.approx(5) and math.hypot(x2 - x1, y2 - y1) == pytest.approx(2)
-    narrow = keep_out_of(FeatureInput("walkway", size_in=(16.0, 16.0), **askew), True)
+    narrow = keep_out_of(FeatureInput("walkway", size_in=(16.0, 30.0), **askew), True)
     assert narrow is not None and narrow.area_ft2 == pytest.approx(5 * 16 / 12)
     point = {**askew, "to_ft": (2.0, 3.0)}
     assert keep_out_of(FeatureInput("walkway", **point), True) is None

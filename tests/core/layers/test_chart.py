@@ -128,3 +128,40 @@ def test_weight_in_is_weight_on_the_floor() -> None:
     # Bare joists hold less: 7 % of the floor is wood for the first 3½ in.
     bare = planned(attic(edges=[{"kind": "gable"}] * 4, existing=[])).sections[0]
     assert bare.bags.field / bare.bags.chart == pytest.approx(1 - 0.07 * 3.5 / bare.settled_in, rel=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("r", "expected"),
+    [(19, 19 / 5.2), (30, 30 / 8.2), (5, 19 / 5.2), (0.1, 19 / 5.2), (90, 60 / 16.2), (24.5, 24.5 / 6.7)],
+)
+def test_r_per_settled_inch_near_an_r(r: float, expected: float) -> None:
+    """What a gap that fills with it is worth: of the first row below it, of the last past the end (handbook §5, R_gap)."""
+    rows = ((19, 5.9, 5.2, 36.1), (30, 9.3, 8.2, 22.8), (60, 18.4, 16.2, 10.9))
+    assert Chart(tuple(Row(*row) for row in rows), 25).r_per_in(r) == pytest.approx(expected)
+
+
+@pytest.mark.parametrize(
+    ("installed_in", "r", "beyond"), [(2.95, 9.5, False), (7.6, 24.5, False), (18.4, 60, False), (18.5, 60, True)]
+)
+def test_a_depth_set_by_hand_glides_between_rows_to_the_last(installed_in: float, r: float, beyond: bool) -> None:
+    rows = ((19, 5.9, 5.2, 36.1), (30, 9.3, 8.2, 22.8), (60, 18.4, 16.2, 10.9))
+    found = Chart(tuple(Row(*row) for row in rows), 25).interpolated_for_depth(installed_in)
+    assert (found.r, found.beyond) == (pytest.approx(r), beyond)
+
+
+@pytest.mark.parametrize(
+    ("installed_in", "r", "beyond"), [(0.5, 19, False), (5.9, 19, False), (6, 30, False), (18.5, 60, True)]
+)
+def test_a_depth_set_by_hand_clicks_to_the_next_row_to_the_last(installed_in: float, r: float, beyond: bool) -> None:
+    rows = ((19, 5.9, 5.2, 36.1), (30, 9.3, 8.2, 22.8), (60, 18.4, 16.2, 10.9))
+    found = Chart(tuple(Row(*row) for row in rows), 25).row_for_depth(installed_in)
+    assert (found.r, found.beyond) == (r, beyond)
+
+
+def test_between_nothing_and_the_first_row_all_of_the_row_is_in_proportion() -> None:
+    # Bags of 24 lb over 60, 30 and 15 ft²: 0.4, 0.8 and 1.6 lb/ft².
+    first = Chart((Row(10.0, 4.0, 3.0, 60.0), Row(20.0, 8.0, 6.0, 30.0), Row(40.0, 17.0, 12.0, 15.0)), 24.0)
+    half = first.interpolated(5)
+    assert (half.installed_in, half.settled_in, half.weight_psf) == pytest.approx((2, 1.5, 0.2))
+    last = first.interpolated(30)
+    assert (last.installed_in, last.settled_in, last.weight_psf) == pytest.approx((12.5, 9, 1.2))

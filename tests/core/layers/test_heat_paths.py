@@ -7,6 +7,8 @@ import pytest
 
 from elm_cover.core.layers.framing import framing_fraction
 from elm_cover.core.layers.heat_paths import Boundary, paths
+from elm_cover.core.layers.layer import Layer
+from elm_cover.core.layers.stack import LayerAt
 from tests.conftest import attic, planned
 
 
@@ -38,8 +40,9 @@ def test_u_falls_as_depth_grows_and_a_bare_hatch_counts() -> None:
     assert u(30) > u(45) > u(58)
     hatch = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
     without, with_hatch = u(49), u(49, accesses=hatch)
-    area = 22.5 * 30 / 144
-    assert with_hatch == pytest.approx((without * (950 - area) + area / 1.67) / 950, rel=0.002)
+    area, panel = 22.5 * 30 / 144, 21 * 28.5 / 144
+    lid = panel / 2.16 + (area - panel) / (1.22 + 1.25 * 18.6)
+    assert with_hatch == pytest.approx((without * (950 - area) + lid) / 950, rel=0.002)
 
 
 def test_effective_r_on_a_plain_floor_is_the_check_value() -> None:
@@ -47,3 +50,14 @@ def test_effective_r_on_a_plain_floor_is_the_check_value() -> None:
     section = planned(gables).sections[0]
     assert section.r_effective == pytest.approx(1 / section.u_effective - 1.67)
     assert section.r_effective < section.r_nominal == pytest.approx(49)
+
+
+def test_the_sound_path_has_every_layer_whole() -> None:
+    """What voids cost is held against it: 1 / (B + all layers), whatever their voids."""
+    under = Boundary(1.67, 0.07, 3.5)
+    batt = Layer("glass_batt", 3.5, 11.0, void=0.4)
+    found = paths(
+        under, [LayerAt(batt, np.array([3.5]), np.array([11.0]))], np.array([8.2]), np.array([30.0]), 3.6, 2.0
+    )
+    assert found.sound == pytest.approx([1 / (1.67 + 11 + 30 + 2)])
+    assert found.cavity == pytest.approx([0.6 / (1.67 + 43) + 0.4 / (1.67 + 32)])

@@ -13,7 +13,7 @@ from elm_cover.core.from_job.section import section_input
 from elm_cover.core.given.section import SectionInput
 from elm_cover.core.layers.chart import Chart, Row
 from elm_cover.core.layers.layer import Layer
-from elm_cover.core.layers.strips import Places
+from elm_cover.core.layers.places import Places
 from elm_cover.core.laying.blower import Blower, depth_under
 from elm_cover.core.laying.decided import old_fill_of, removal_of
 from elm_cover.core.laying.limit import ceiling_limit, over_limit

@@ -81,7 +81,7 @@ def test_a_cleared_floor_is_bare() -> None:
     assert made.r_added == 49 and made.depth_total_in == 15.1
     assert made.old_fill is not None and made.old_fill.removal is not None
     removed = made.old_fill.removal
-    assert removed.weight_lb == pytest.approx(1.8 * 6 / 12 * 950)
+    assert removed.weight_lb == pytest.approx(1.8 * removed.volume_ft3)
     assert removed.bags == pytest.approx(removed.volume_ft3 / 10)
     assert removed.hours == pytest.approx(removed.volume_ft3 / 120)
 

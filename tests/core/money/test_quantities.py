@@ -92,9 +92,11 @@ def test_old_fill_that_is_moved_is_handled(action: str, handled: float) -> None:
 
 
 def test_what_is_cleared_out() -> None:
-    out = Removal(volume_ft3=300.0, bag_ft3=20.0, bags=15.0, hours=2.5, weight_lb=420.0)
+    out = Removal(
+        volume_ft3=340.0, bag_ft3=20.0, bags=15.0, hours=2.5, weight_lb=420.0, vacuumed_ft3=260.0, by_hand_ft2=90.0
+    )
     found = taken(section(), 900, Bags(), (), (), "clear", out)
-    assert (found.removal_ft3, found.removal_lb) == (300, 420)
+    assert (found.bagged_ft3, found.vacuumed_ft3, found.cleared_batt_ft2, found.removal_lb) == (300, 260, 90, 420)
 
 
 def test_sections_are_summed_name_by_name() -> None:

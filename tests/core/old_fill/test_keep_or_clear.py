@@ -39,11 +39,18 @@ def test_cleared_layers_leave() -> None:
 
 
 def test_a_clear_out_is_measured() -> None:
-    """3.5 in over 950 ft², less what the roof leaves no room for; bags of 10 ft³, 120 ft³ an hour."""
+    """3.5 in over 950 ft², less what the roof leaves no room for; batts by hand, 200 ft² an hour, pressed to half in bags of
+    10 ft³; loose fill by the vacuum, 120 ft³ an hour."""
     edges = [{"kind": "gable"}] * 4
     removal = section([BATTS], "clear_and_blow", edges=edges).old_fill.removal
     assert removal.volume_ft3 == pytest.approx(950 * 3.5 / 12)
-    assert (removal.bags, removal.hours) == (removal.volume_ft3 / 10, removal.volume_ft3 / 120)
+    assert (removal.bags, removal.hours) == (pytest.approx(removal.volume_ft3 / 20), pytest.approx(950 / 200))
+    assert (removal.vacuumed_ft3, removal.by_hand_ft2) == (0, 950)
+    both = [BATTS, {"material": "cellulose_loose", "depth_in": 6}]
+    mixed = section(both, "clear_and_blow", edges=edges).old_fill.removal
+    loose = 950 * 6 / 12
+    assert mixed.vacuumed_ft3 == pytest.approx(loose) and mixed.hours == pytest.approx(loose / 120 + 950 / 200)
+    assert mixed.bags == pytest.approx((loose + 950 * 3.5 / 24) / 10)
     assert removal.weight_lb == pytest.approx(950 * 3.5 / 12 * 0.7)
 
 
@@ -120,3 +127,30 @@ def test_loose_fill_cannot_be_lifted() -> None:
     loose = attic(existing=[{"material": "cellulose_loose", "depth_in": 4}], old_fill="lift")
     assert "lift_loose_fill" in codes(planned(loose))
     assert "lift_loose_fill" not in codes(planned(attic(existing=[BATTS], old_fill="lift")))
+
+
+def test_batts_that_hang_in_a_wall_are_laid_again_also_beside_loose_fill() -> None:
+    wall = {"height_ft": 4, "stud_depth_in": 5.5, "backed": True}
+    poor = [
+        {"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 60},
+        {"material": "cellulose_loose", "depth_in": 1, "void_pct": 30},
+    ]
+    for layers, proposed in ((poor, "relay"), (poor[1:], "keep")):
+        found = planned(attic(kind="knee_wall", wall=wall, existing=layers)).sections[0].old_fill
+        assert found is not None and found.proposed == proposed
+
+
+def test_sound_fill_is_kept_with_the_worst_share_that_is_bare() -> None:
+    two = [
+        {"material": "glass_batt", "depth_in": 3.5, "void_pct": 1},
+        {"material": "cellulose_loose", "depth_in": 3, "void_pct": 3.5},
+    ]
+    found = planned(attic(existing=two)).sections[0].old_fill
+    assert found is not None and found.proposed == "keep" and "3.5% of the floor bare at most" in found.reasons[0]
+
+
+def test_worth_without_a_label_starts_from_depth_times_the_default() -> None:
+    found = section([{"material": "cellulose_loose", "depth_in": 4, "condition": "matted"}])
+    steps = found.old_fill.worth
+    assert [step.r for step in steps] == pytest.approx([14, 0.85 * 14])
+    assert steps[0].what == "as labelled, or depth × default"

@@ -128,3 +128,14 @@ def test_no_reading_moves_the_map_far_from_itself() -> None:
     again = depth_map((*places, (18.0, 11.0)), (*depths, there), *at)
     assert again == pytest.approx([there])
     assert min(depths) < there < max(depths)
+
+
+def test_where_none_lies_on_the_floor_the_ones_without_a_place_count() -> None:
+    floor = ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
+    found = summary(
+        (DepthReading(0, (50.0, 5.0), 9.0), DepthReading(1, None, 3.0), DepthReading(2, None, 5.0)), floor, None
+    )
+    assert (found.mean_in, found.least_in, found.most_in) == (4, 3, 5)
+    assert (found.mapped, found.outside, found.unplaced) == (0, (0,), (1, 2))
+    beyond = summary((DepthReading(0, (50.0, 5.0), 9.0),), floor, None)
+    assert beyond.mean_in == 9 and beyond.spread_in is None

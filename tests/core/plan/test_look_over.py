@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.hazards.stops import STOPS
+from elm_cover.core.plan.opinions import OPINIONS, house_rules_said
 from tests.conftest import attic, codes, planned
 
 BLOCKS = {
@@ -78,7 +79,8 @@ def test_cleared_by_nobody_is_asked_about() -> None:
         ({"kind": "platform", "size_in": [48, 48]}, 48**2),
         ({"kind": "platform", "size_in": [48, 48], "filled_under": True}, 0),
         ({"kind": "walkway", "to_ft": [22, 9], "filled_under": False}, 24 * 120),
-        ({"kind": "walkway", "to_ft": [22, 9]}, 0),
+        ({"kind": "walkway", "to_ft": [22, 9]}, 24 * 120),
+        ({"kind": "walkway", "to_ft": [22, 9], "filled_under": True}, 0),
         ({"kind": "stack", "size_in": [4, 4]}, 0),
         ({"kind": "box", "size_in": [4, 4]}, 0),
     ],
@@ -157,3 +159,26 @@ def test_sections_that_overlap_and_ways_in_outside_are_said_at_their_place() -> 
     flags = {flag.code: flag for flag in planned(job).flags}
     assert "80.0 ft²" in flags["sections_overlap"].text and flags["sections_overlap"].field == "sections[1].outline_ft"
     assert flags["access_outside"].field == "accesses[0].at_ft"
+
+
+def test_a_way_in_is_asked_where_it_is_and_two_on_one_spot_are_asked_about() -> None:
+    job = attic()
+    job["accesses"] = [{"section": "main"}, {"section": "main", "at_ft": [9, 9], "opening_in": [22, 30]}]
+    found = planned(job)
+    assert {"accesses[0].at_ft", "accesses[0].opening_in"} <= {item.field for item in found.open}
+    assert "access_twice" not in codes(found)
+    job["accesses"][0] |= {"at_ft": [9.5, 9.5], "opening_in": [22, 30]}
+    (twice,) = [flag for flag in planned(job).flags if flag.code == "access_twice"]
+    assert "Ways in 1 and 2" in twice.text and twice.field == "accesses[1].at_ft"
+    job["accesses"][0]["at_ft"] = [9, 12]
+    assert "access_twice" not in codes(planned(job))
+
+
+def test_house_rules_are_said_by_their_side() -> None:
+    first, second = OPINIONS[0], OPINIONS[1]
+    rules = {second.id: second.sides[1].id, first.id: first.sides[0].id, "none": "x"}
+    assert house_rules_said(rules) == (
+        f"{first.title}: {first.sides[0].title}",
+        f"{second.title}: {second.sides[1].title}",
+    ), "in the order of the opinions, none for those without a rule"
+    assert house_rules_said({}) == () and house_rules_said({first.id: "no such side"}) == ()

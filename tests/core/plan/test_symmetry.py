@@ -36,7 +36,7 @@ EDGES = [eave(6.5 + i, 4 + i / 2) for i in range(6)]
 def test_turning_and_moving_the_house_changes_nothing(degrees: float, away: float) -> None:
     c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
     turned = [(x * c - y * s + away, x * s + y * c - away) for x, y in L_SHAPE]
-    same(el(L_SHAPE, EDGES), el(turned, EDGES), 0.01)
+    same(el(L_SHAPE, EDGES), el(turned, EDGES), 0.002)
 
 
 def test_the_order_of_the_corners_changes_nothing() -> None:
@@ -47,7 +47,39 @@ def test_the_order_of_the_corners_changes_nothing() -> None:
 
 def test_a_mirror_image_holds_the_same() -> None:
     mirrored = [(-x, y) for x, y in L_SHAPE]
-    same(el(L_SHAPE, EDGES), el(mirrored, EDGES), 0.005)
+    same(el(L_SHAPE, EDGES), el(mirrored, EDGES), 0.002)
+
+
+@pytest.mark.parametrize(("heel", "pitch"), [(1.5, 3), (3.5, 12), (1.0, 20), (6.5, 1.5)])
+def test_low_heels_and_steep_roofs_hold_the_same_wherever_the_grid_falls(heel: float, pitch: float) -> None:
+    """Where the fill runs out on the plate the heat runs up: there cells counted by their middles were off by a tenth."""
+    edges = [eave(heel, pitch) for _ in L_SHAPE]
+    odd = [(x * 1.013, y * 0.987) for x, y in L_SHAPE]
+    straight = el(odd, edges)
+    for change in (
+        [(-x, y) for x, y in odd],
+        [(x + 0.11, y + 0.07) for x, y in odd],
+        [(-y, x) for x, y in odd],
+        [(0.8 * x - 0.6 * y, 0.6 * x + 0.8 * y) for x, y in odd],
+    ):
+        same(straight, el(change, edges), 0.002)
+
+
+def test_what_stands_on_the_floor_counts_the_same_in_the_mirror() -> None:
+    def standing(sign: int) -> SectionPlan:
+        job = attic(edges=[eave(3, 6), {"kind": "gable"}] * 2)
+        section = job["sections"][0]
+        section["outline_ft"] = [[sign * x, y] for x, y in section["outline_ft"]]
+        section["features"] = [
+            {"kind": "recessed_light", "rating": "non_ic", "at_ft": [sign * 3.07, 2.13]},
+            {"kind": "platform", "at_ft": [sign * 21.03, 3.9], "size_in": [75, 61]},
+        ]
+        section["readings"] = [
+            {"at_ft": [sign * x, y], "depth_in": d} for x, y, d in ((2, 3, 3), (30, 20, 7), (12, 9, 5), (25, 4, 2.5))
+        ]
+        return planned(job).sections[0]
+
+    same(standing(1), standing(-1), 0.002)
 
 
 def test_a_corner_in_the_middle_of_a_wall_changes_nothing() -> None:

@@ -76,3 +76,13 @@ def test_spot_vents_are_counted_by_the_vented_bays_school(job: dict[str, Any]) -
     result = planned(job)
     assert [e.baffles for e in result.sections[0].eaves] == [6, None]
     assert "sections[0].edges[2].soffit" in {item.field for item in result.open}
+
+
+def test_a_floor_without_eaves_has_no_baffles_and_no_pieces(job: dict[str, Any]) -> None:
+    totals = planned(two(job, edges=[{"kind": "gable"}] * 4)).totals
+    assert totals.baffles == 2 * 19
+    job["sections"] = [
+        job["sections"][0] | {"edges": [{"kind": "eave", "heel_in": 6.5, "pitch_in_12": 5, "soffit": "none"}] * 4}
+    ]
+    closed = planned(job | {"choice": {"main": job["choice"]["main"]}}).totals
+    assert closed.baffles == 0 and closed.pieces == 0, "runs without intake get no baffles: none, not one"

@@ -142,3 +142,23 @@ def test_an_edge_open_to_a_section_not_there_yet_is_a_caution(job: dict) -> None
     assert "open_to_nowhere" in codes(result) and result.sections[0].bags.chart is not None
     job["sections"].append({**job["sections"][0], "id": "wing"})
     assert "open_to_nowhere" not in codes(planned(job))
+
+
+def test_while_a_wall_may_be_an_eave_it_is_asked_and_nothing_is_counted() -> None:
+    job = attic()
+    del job["sections"][0]["edges"][1]["kind"]
+    result = planned(job)
+    asked = [item.text for item in result.open if item.field.startswith("sections[0].edges")]
+    assert asked == ["Which walls are eaves?"]
+    section = result.sections[0]
+    assert (
+        section.bags is not None
+        and section.bags.field is None
+        and section.u_effective is None
+        and not result.order
+        and result.cost is None
+    )
+    # A slope or a wall is filled without anyone saying what its outline's sides are.
+    slope = attic(kind="sloped_bays", slope={"rafter_depth_in": 7.25, "pitch_in_12": 8, "channel_in": 0})
+    slope["sections"][0]["edges"] = [{}, {}, {}, {}]
+    assert "sections[0].edges" not in {item.field for item in planned(slope).open}

@@ -48,3 +48,21 @@ def test_places_are_on_the_floor_not_in_what_is_kept_clear() -> None:
     assert len(points) == 3
     for x, y in points:
         assert not (15 < x < 25 and 5 < y < 15)
+
+
+def test_where_the_house_stands_moves_the_markers_with_it() -> None:
+    here = marker_points_ft(grid_of(outline(40, 30), ()), 4)
+    away = marker_points_ft(grid_of(tuple((x + 64, y - 32) for x, y in outline(40, 30)), ()), 4)
+    assert np.array(away) == pytest.approx(np.add(here, [64, -32]))
+
+
+def test_a_marker_keeps_clear_of_what_stands_there() -> None:
+    grid = grid_of(outline(40, 30), ())
+    free = marker_points_ft(grid, 4)
+    moved = marker_points_ft(grid, 4, (free[0],))
+    assert moved != free and len(moved) == 4
+    assert all(np.hypot(x - free[0][0], y - free[0][1]) >= 1.5 for x, y in moved)
+    # Beside it, not anywhere: as near as may be.
+    assert min(np.hypot(x - free[0][0], y - free[0][1]) for x, y in moved) < 3
+    crowd = tuple((float(x), float(y)) for x in range(0, 41) for y in range(0, 31))
+    assert marker_points_ft(grid, 4, crowd) == free, "where there is no other floor it stands all the same"

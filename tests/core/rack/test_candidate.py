@@ -8,6 +8,7 @@ import pytest
 
 from elm_cover.core.base.notebook import Notebook
 from elm_cover.core.batts.batt import BattProduct
+from elm_cover.core.batts.rules import SNUG_WIDER_IN
 from elm_cover.core.from_job.section import section_input
 from elm_cover.core.given.product import ProductInput
 from elm_cover.core.given.section import SectionInput
@@ -98,3 +99,21 @@ def test_the_batt_between_is_the_thickest_that_fits_under_the_joist_tops() -> No
     assert first_layer(section(framing=framing), pool, 3) is None
     assert first_layer(section(framing={**framing, "depth_in": 9.25}), pool, 0) is thicker, "10 in stand out of it"
     assert first_layer(section(framing={"kind": "truss"}), pool, 0) is None
+
+
+def test_an_inch_wider_than_the_bay_is_clear_is_snug_and_more_is_ripped() -> None:
+    # 24 in apart: 22½ in clear; up to an inch wider is pressed in, beyond it is ripped: the narrower of two.
+    snug, over, widest = (batt(f"w{w}", 30, 9.5, w) for w in (22.5 + SNUG_WIDER_IN, 23.6, 26.0))
+    assert Family("Batt R-30", "glass_batt", (over, snug)).between(24) is snug
+    assert Family("Batt R-30", "glass_batt", (widest, over)).between(24) is over
+    # One exactly at the limit is still snug, and goes before any that is ripped.
+    first = Family("Batt R-30", "glass_batt", (snug, batt("wide", 30, 9.5, 30.0))).between(24)
+    assert first is snug and SNUG_WIDER_IN == 1
+
+
+@pytest.mark.parametrize("unknown", [{"kind": "joist", "spacing_in": 16}, {"kind": "joist", "depth_in": 7.25}])
+def test_without_the_joists_depth_or_spacing_no_batt_is_laid_between_them(unknown: dict[str, Any]) -> None:
+    pool = families([batt("b", 19, 6.25, 15.0)])
+    known = {"kind": "joist", "spacing_in": 16, "depth_in": 7.25}
+    assert first_layer(section(framing=known), pool, 0.0) is not None
+    assert first_layer(section(framing=unknown), pool, 0.0) is None

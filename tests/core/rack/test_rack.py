@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.base.units import fixed
 from elm_cover.core.from_job.book import book_input
 from elm_cover.core.from_job.products import product_input
 from elm_cover.core.money.cost import cost_of
@@ -118,10 +119,15 @@ def test_fouled_fill_comes_out_and_vermiculite_is_not_touched() -> None:
 def test_what_is_not_known_yet_is_named_and_nothing_is_guessed() -> None:
     job = attic(existing=None)
     found = racked(job)
-    assert not found.ways and "measure its old fill" in found.missing[0]
+    assert not found.ways
+    assert [item.field for item in found.missing] == ["sections[0].existing"]
+    job = attic(framing={}, ceiling={})
+    del job["target"]
+    lacking = ["ceiling.board", "framing.spacing_in", "framing.depth_in"]
+    assert [item.field for item in racked(job).missing] == [f"sections[0].{field}" for field in lacking], "only that"
     job = attic()
     del job["target"]
-    assert "set the R to reach" in racked(job).missing[0]
+    assert [(item.step, item.field) for item in racked(job).missing] == [("target", "target.basis")]
 
 
 def test_the_demo_jobs_have_a_way_that_is_open() -> None:
@@ -189,6 +195,15 @@ def test_the_best_mix_is_what_trying_them_all_finds(aim: str, limits: Limits) ->
     assert figure == pytest.approx(best[0][0], rel=1e-5)
 
 
+def test_a_load_limit_in_the_mix_lets_no_unknown_ceiling_pass() -> None:
+    job = two_sections()
+    job["sections"][1]["ceiling"]["board"] = "plaster"
+    free = racked(job, mix_aim="price").mix
+    assert free is not None and set(free.ways) == {"main", "wing"}
+    limited = racked(job, mix_aim="price", limits=Limits(load_share=1.0)).mix
+    assert limited is not None and limited.ways == {} and "no load limit is known" in limited.text
+
+
 def test_a_mix_is_priced_as_the_plan_prices_it() -> None:
     job = two_sections()
     found = racked(job, mix_aim="price", limits=Limits(most_products=1))
@@ -236,3 +251,87 @@ def test_what_is_shared_is_only_what_is_the_same() -> None:
         way.weighed.kind: way.weighed.cores[0].net_ft2 for way in racked(job).ways if way.weighed.method == "top_up"
     }
     assert nets["glass_loose"] == pytest.approx(950) and nets["cellulose_loose"] == pytest.approx(950 - 54 * 54 / 144)
+
+
+def test_over_what_is_there_keeps_what_was_decided_to_be_cleared() -> None:
+    job = attic(old_fill="clear")
+    ways = racked(job).ways
+    kept = [way.weighed for way in ways if way.weighed.method == "top_up"]
+    assert kept and all(way.cores[0].layers[0].role == "old" for way in kept if way.cores[0].layers)
+    across = [w.weighed for w in ways if w.weighed.method == "batts_between_and_across" and w.weighed.cores[0].layers]
+    assert across and all(layer.role != "old" for way in across for layer in way.cores[0].layers)
+
+
+def test_one_more_step_is_the_next_not_the_last() -> None:
+    job = attic()
+    job["target"]["r"] = 25
+    found = racked(job)
+    assert found.step_up is not None and len(found.steps_r) == 2
+    higher = sorted(
+        way.weighed.r_nominal
+        for way in found.ways
+        if (way.weighed.method, way.weighed.title) == ("top_up", "Cellulose") and way.weighed.r_nominal is not None
+    )
+    now = found.step_up.from_r
+    assert found.step_up.to_r == min(r for r in higher if r > now + 0.5) < max(higher)
+
+
+def test_a_step_up_without_a_zone_has_a_price_and_no_saving() -> None:
+    job = attic()
+    job["target"]["r"] = 25
+    known = racked(job).step_up
+    assert (
+        known is not None and known.saving_more_low is not None and known.saving_more_high > known.saving_more_low > 0
+    )
+    job["house"] = {}
+    unknown = racked(job).step_up
+    assert unknown is not None and unknown.price_more == pytest.approx(known.price_more)
+    assert unknown.saving_more_low is None and unknown.saving_more_high is None
+
+
+def test_bags_for_what_is_taken_out_are_whole_over_the_job_in_the_mix() -> None:
+    """Two floors of 45 ft³ each in bags of 10: nine bags for both, not ten; the mix knows it as the price does."""
+    job = read_job(attic())
+    book, products = book_input(job), {product.id: product_input(product) for product in POOL}
+    name = POOL[0].id
+    cleared = Quantities(area_ft2=500, packs={name: 3.0}, blown_lb={POOL[0].kind or "": 75}, bagged_ft3=45.0)
+    kept = Quantities(area_ft2=500, packs={name: 5.0}, blown_lb={POOL[0].kind or "": 125})
+    by_section = {
+        s: [Option("clear", cleared, 0.8, 0.4, 12, 400), Option("keep", kept, 0.9, 0.4, 13, 400)] for s in "ab"
+    }
+    found = MixProgram(by_section, Quantities(), Pricing(products, 3, book), Limits()).solve("price")
+    assert found is not None
+    tried = {
+        picked: cost_of(
+            total(next(o for o in by_section[s] if o.way == way).quantities for s, way in zip("ab", picked, strict=True)),
+            products, 3, book,
+        ).price
+        for picked in itertools.product(("clear", "keep"), repeat=2)
+    }  # fmt: skip
+    assert tried[found["a"], found["b"]] == pytest.approx(min(tried.values()))
+    assert tried["clear", "clear"] < tried["keep", "keep"], "else the bags would not matter"
+
+
+def test_a_budget_that_is_missed_names_the_nearest_price_with_one_section_too() -> None:
+    job = attic()
+    free = racked(job, mix_aim="price").mix
+    assert free is not None and free.cost is not None and set(free.ways) == {"main"}
+    missed = racked(job, mix_aim="price", limits=Limits(budget=free.cost.price - 100)).mix
+    assert missed is not None and missed.ways == {} and missed.cost is None
+    assert missed.text.startswith(f"The nearest price is ${fixed(free.cost.price)}, $100 over the budget. ")
+    enough = racked(job, mix_aim="price", limits=Limits(budget=free.cost.price + 1)).mix
+    assert enough is not None and enough.ways == free.ways
+
+
+def test_with_nothing_picked_the_others_are_held_against_the_cheapest() -> None:
+    job = attic()
+    job["choice"] = {}
+    found = racked(job)
+    cheapest = next(way.weighed.id for way in found.ways if way.weighed.ranks and way.weighed.ranks["price"] == 1)
+    assert found.picked is None and found.against == cheapest
+    own = next(way for way in found.ways if way.weighed.id == cheapest)
+    assert not [text for text in own.why_not if "dearer" in text or "cheaper" in text]
+    others = [text for way in found.ways for text in way.why_not if " dearer " in text]
+    assert others and all("than the cheapest that can be done" in text for text in others)
+    picked = racked(attic())
+    assert picked.against == picked.picked is not None

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.money.cost import Cost
-from elm_cover.core.rack.ranking import AIMS, measure, ranked, why_not
+from elm_cover.core.rack.ranking import AIMS, _beats, measure, ranked, why_not
 from elm_cover.core.rack.weighed import Weighed
 
 
@@ -93,11 +93,11 @@ PICKED = way("picked", 2000, 5, 1.5, 18)
 @pytest.mark.parametrize(
     ("more", "said"),
     [
-        ({"price": 2300}, "$300 dearer."),
-        ({"price": 1500}, "$500 cheaper."),
+        ({"price": 2300}, "$300 dearer than the one picked."),
+        ({"price": 1500}, "$500 cheaper than the one picked."),
         ({"price": 2019}, None),
-        ({"price": 2000, "hours": 6.5}, "1.5 h more work."),
-        ({"price": 2000, "hours": 4.5}, "0.5 h less work."),
+        ({"price": 2000, "hours": 6.5}, "1.5 h more work than the one picked."),
+        ({"price": 2000, "hours": 4.5}, "0.5 h less work than the one picked."),
         ({"price": 2000, "load": 1.75}, "0.25 lb/ft² heavier."),
         ({"price": 2000, "load": 1.25}, "0.25 lb/ft² lighter."),
         ({"price": 2000, "line": 19.5}, "1½ in higher fill line."),
@@ -125,3 +125,8 @@ def test_a_figure_that_one_side_lacks_is_not_compared(unknown: str, side: str) -
     said = why_not(bare, PICKED) if side == "way" else why_not(full, bare)
     words = {"load_psf": "lb/ft²", "fill_line_in": "fill line", "r_effective": "as it works", "cost": "dearer"}
     assert not any(words[unknown] in text for text in said)
+
+
+def test_what_is_not_known_of_one_way_beats_and_saves_no_other() -> None:
+    assert _beats((1.0, None, 2.0), (2.0, 5.0, 2.0)) and _beats((1.0, 5.0, 2.0), (2.0, None, 2.0))
+    assert not _beats((1.0, None, 3.0), (2.0, None, 2.0)) and not _beats((None, 5.0), (2.0, 5.0))

@@ -12,7 +12,7 @@ from elm_cover.core.money.quantities import Quantities
 from elm_cover.core.plan import rack
 from elm_cover.core.rack.candidate import Candidate, families
 from elm_cover.core.rack.core_sample import CoreSample
-from elm_cover.core.rack.weighed import Pricing, Weighed, weighed
+from elm_cover.core.rack.weighed import Pricing, Rest, Weighed, weighed
 from elm_cover.formats.product_library import library
 from elm_cover.job import read_job
 from tests.conftest import attic, eave, planned
@@ -42,7 +42,7 @@ def core(section: str, **more: Any) -> CoreSample:
 
 
 def way(*cores: CoreSample, method: str = "top_up", bare: bool = False, rest: Quantities | None = None) -> Weighed:
-    return weighed(Candidate(method, FAMILY), cores, NAMES, bare, PRICING, rest or Quantities())
+    return weighed(Candidate(method, FAMILY), cores, NAMES, bare, PRICING, Rest(quantities=rest or Quantities()))
 
 
 def test_figures_of_a_job_from_those_of_its_floors() -> None:
@@ -74,7 +74,7 @@ def test_the_load_is_that_of_the_section_nearest_to_its_limit() -> None:
 
 def test_a_floor_that_is_not_known_leaves_the_figures_out() -> None:
     found = way(core("a"), core("b", quantities=None, blocks=("Not enough is known.",)))
-    assert found.cost is None and found.r_nominal is None and found.packs == ()
+    assert found.cost is None and found.r_nominal == 49 and found.packs == ()
     assert found.blocks == ("Wing: Not enough is known.",)
     half = way(core("a"), core("b", r_effective=None, ua_saved=None))
     assert half.r_effective is None and half.saved_ua is None and half.cost is not None
@@ -143,3 +143,9 @@ def test_the_tightest_eave_decides_r_over_the_plate() -> None:
     plates = {e.edge: e for e in planned(job).sections[0].eaves}
     assert sample.heel_line_in == pytest.approx(plates[2].room_at_plate_in)
     assert sample.r_at_plate == pytest.approx(plates[2].r_at_plate)
+
+
+def test_one_floor_that_is_not_known_is_enough() -> None:
+    found = way(core("a"), core("b", r_nominal=None))
+    assert found.r_nominal is None and found.load_psf is None and not found.unbeaten
+    assert not way(core("a")).unbeaten, "who is unbeaten is told by all the ways together"

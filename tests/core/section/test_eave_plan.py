@@ -39,7 +39,7 @@ def test_the_thin_strip_costs_what_lies_below_full_depth() -> None:
     """Σ (U − U at full depth) over the strip, by an independent sum over the distance from the plate."""
     result = planned(bare())
     (south, north) = result.sections[0].eaves
-    x = np.arange(1.5, 150, 3.0)
+    x = (np.arange(30_000) + 0.5) * 150 / 30_000
     room = C0 + x * SLOPE
     installed = np.minimum(15.1, room)
     settled = installed * 13.3 / 15.1
@@ -47,8 +47,8 @@ def test_the_thin_strip_costs_what_lies_below_full_depth() -> None:
     above = np.clip(settled - 3.5, 0, None)
     joist = 1.67 + 1.25 * np.minimum(3.5, settled) + np.where(settled > 0, r * above / settled, 0)
     u = 0.07 / joist + 0.93 / (1.67 + r)
-    strip = (u - u.min())[room < 15.1].sum() * 0.25 * 38
-    assert south.extra_ua == pytest.approx(strip, rel=1e-9)
+    strip = (u - u.min())[room < 15.1].sum() * 150 / 30_000 / 12 * 38
+    assert south.extra_ua == pytest.approx(strip, rel=2e-3)
     assert north.extra_ua == pytest.approx(south.extra_ua, rel=1e-9)
 
 
@@ -165,3 +165,74 @@ def test_a_starved_plate_is_told_with_its_depth_and_r() -> None:
     # 4⅞ in over the plate of a fill line of 15.1; R 19 · 4.294/5.2 = 15.7; full depth 24.54 in in.
     assert "only 4⅞ in of insulation fits over the plate, R-16" in flag.text and "begins 24½ in from" in flag.text
     assert "plate_starved" not in codes(planned(bare(edges=[eave(9.3), {"kind": "gable"}] * 2))), "more than half fits"
+
+
+def test_r_as_it_works_is_of_the_mean_u_less_films_and_board() -> None:
+    section = planned(bare()).sections[0]
+    assert section.r_effective == pytest.approx(1 / section.u_effective - 1.67)
+    assert 30 < section.r_effective < 49
+
+
+def test_three_eaves_are_named_in_a_row_and_a_heel_with_a_little_room_is_no_stop() -> None:
+    result = planned(bare(edges=[eave(1.0), {"kind": "gable"}, eave(1.0), eave(1.0)]))
+    (said,) = [flag.text for flag in result.flags if flag.code == "vent_gap_lost"]
+    assert said.startswith("South, north and west eaves:")
+    # 1½ in of gap under 5 in 12 take 1⅝ in: a heel of 2 in leaves ⅜ in, which is little but no stop.
+    little = planned(bare(edges=[eave(2.0), {"kind": "gable"}, eave(2.0), {"kind": "gable"}]))
+    assert "vent_gap_lost" not in {flag.code for flag in little.flags}
+
+
+def test_an_unvented_attic_has_no_baffles_whether_or_not_its_spacing_is_known() -> None:
+    job = bare(framing={"kind": "truss", "run": "y", "depth_in": 3.5})
+    assert [one.baffles for one in planned(job).sections[0].eaves] == [None, None]
+    job["house"]["vented"] = False
+    assert [one.baffles for one in planned(job).sections[0].eaves] == [0, 0]
+
+
+def test_a_chute_a_little_longer_than_its_piece_says_what_that_costs_and_what_saves_it() -> None:
+    # Under 12 in 12 with no gap a heel of 6 in leaves c0 = 6: leg 6 in, chute (D − 6 + 2) · √2. One piece of 48 in reaches
+    # D = 4 + 42 / √2 = 33.70 in; at 34 in the chute is 0.43 in longer.
+    gable = {"kind": "gable"}
+    job = bare(edges=[eave(6, 12), gable, eave(6, 12), gable])
+    job["settings"] = {"vent_gap_in": 0.0, "chart_rule": "interpolate"}
+    job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 34}
+    job["products"][0]["chart"] = [
+        {"r": 10, "installed_in": 4, "settled_in": 3, "coverage_ft2": 60},
+        {"r": 140, "installed_in": 50, "settled_in": 45, "coverage_ft2": 4},
+    ]
+    result = planned(job)
+    (said,) = [flag for flag in result.flags if flag.code == "chute_just_over"]
+    assert said.text == (
+        "South and north eaves: the chute of 48⅜ in is ⅜ in longer than 1 piece reaches: 38 pieces instead of 19 at each such "
+        "eave."
+    )
+    assert said.what_to_do.startswith("A fill line ¼ in lower saves them, or a chute that ends 1¾ in above the fill")
+    assert said.field == "sections[0].edges[0].heel_in"
+    job["choice"]["main"]["depth"]["value_in"] = 33.6
+    assert "chute_just_over" not in {flag.code for flag in planned(job).flags}, "it reaches"
+    job["choice"]["main"]["depth"]["value_in"] = 36
+    assert "chute_just_over" not in {flag.code for flag in planned(job).flags}, "more than a little"
+
+
+def test_every_flag_of_an_eave_leads_to_its_field() -> None:
+    wrong = [eave(1.0, 0.9, soffit="none"), {"kind": "gable"}, eave(6.5), {"kind": "gable"}]
+    flags = planned(bare(edges=wrong)).flags
+    eaves = [flag for flag in flags if flag.code in ("low_roof", "vent_gap_lost", "no_intake", "plate_starved")]
+    assert len(eaves) >= 4
+    fields = {flag.code: flag.field for flag in eaves}
+    assert (
+        fields["low_roof"] == "sections[0].edges[0].pitch_in_12"
+        and fields["no_intake"] == "sections[0].edges[0].soffit"
+    )
+    assert fields["vent_gap_lost"] == "sections[0].edges[0].heel_in"
+    assert fields["plate_starved"] == "sections[0].edges[2].remedy"
+
+
+@pytest.mark.parametrize(
+    ("most", "says"), [(1, "1 piece of 12 in a bay ends 24⅝ in"), (2, "2 pieces of 12 in a bay end 14⅝ in")]
+)
+def test_how_far_too_low_the_pieces_of_a_baffle_end(most: int, says: str) -> None:
+    """36⅝ in are needed; each piece after the first is lapped by 2 in."""
+    result = planned(bare() | {"settings": {"baffle_piece_in": 12, "baffle_pieces_most": most}})
+    said = next(flag.text for flag in result.flags if flag.code == "baffle_too_short")
+    assert f"{says} too low for a fill line of 15⅛ in" in said

@@ -69,7 +69,8 @@ def test_walls_and_closed_cavities_are_measured() -> None:
     shaft, _, _ = enclosed("knee_wall", wall={"of": "skylight_shaft", "height_ft": 3, "stud_depth_in": 3.5})
     assert shaft.surface_ft2 == 3 * 52  # all four sides
     netted, _, drawn = enclosed("netted_cavity", cavity={"cover": "net", "depth_in": 11.25})
-    assert netted.volume_ft3 == pytest.approx(120 * 11.25 / 12 * (1 - 1.5 / 24))
+    # Chords of 3½ in; above their tops the net holds fill alone.
+    assert netted.volume_ft3 == pytest.approx(120 / 12 * (3.5 * (1 - 1.5 / 24) + 7.75))
     assert "net" in {shape["role"] for shape in drawn["enclosed_cut"]["shapes"]}
 
 
@@ -189,3 +190,98 @@ def test_what_a_slope_loses_today_by_parallel_paths() -> None:
     assert section.ua_today == pytest.approx(150 * u)
     unknown, _, _ = enclosed("sloped_bays", slope=slope, existing=[], framing={"kind": "joist"})
     assert unknown.ua_today is None
+
+
+WALL = {"height_ft": 4, "stud_depth_in": 3.5, "backed": True}
+
+
+def tented(**more: Any) -> dict[str, Any]:
+    job = attic(kind="knee_wall", outline_ft=rectangle(20, 6), wall=WALL, **more)
+    job["sections"][0]["existing"] = [{"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 100}]
+    job["choice"]["main"] = {"method": "enclosed_fill", "product": "c1"}
+    return job
+
+
+def test_a_wall_of_tented_batts_is_to_be_laid_again_before_anything_else() -> None:
+    result = planned(tented())
+    old = result.sections[0].old_fill
+    assert old.proposed == "relay" and "air barrier" in old.reasons[-1]
+    (flag,) = [flag for flag in result.flags if flag.code == "relay_first"]
+    assert "100%" in flag.text and "re-laid they are worth R-10" in flag.text
+    assert not any("R-0" in flag.text for flag in result.flags) and "bays_too_shallow" not in codes(result)
+    mended = planned(tented(old_fill="relay"))
+    # Snug, 1 % void: 1 / (0.99/12.67 + 0.01/1.67) − 1.67.
+    assert mended.sections[0].r_nominal == pytest.approx(1 / (0.99 / 12.67 + 0.01 / 1.67) - 1.67)
+    assert "relay_first" not in codes(mended) and "bays_too_shallow" in codes(mended)
+
+
+def test_old_batts_in_a_wall_are_taken_out_by_its_surface_and_by_hand() -> None:
+    job = tented(old_fill="clear")
+    result = planned(job)
+    out = result.sections[0].old_fill.removal
+    # 80 ft² of wall, 3½ in deep, pressed to half in bags of 10 ft³; two people take out 200 ft² an hour.
+    assert out.volume_ft3 == pytest.approx(80 * 3.5 / 12) and out.bags == pytest.approx(80 * 3.5 / 12 / 2 / 10)
+    assert (out.vacuumed_ft3, out.by_hand_ft2, out.hours) == (0, 80, pytest.approx(0.4))
+    lines = {line.what: line.amount for line in result.cost.lines}
+    assert lines["Clearing out"] == pytest.approx(2 * 0.4) and lines["Removal bags"] == 2
+
+
+def test_a_deep_net_claims_the_last_row_and_says_so() -> None:
+    result = blown("netted_cavity", cavity={"cover": "net", "depth_in": 20})
+    section = result.sections[0]
+    assert section.r_nominal == 60 and section.bags.chart == pytest.approx(
+        section.volume_ft3 * section.density_pcf / 25
+    )
+    (flag,) = [flag for flag in result.flags if flag.code == "claims_last_row"]
+    assert "20 in of fill; the chart ends at R-60, 16¼ in settled" in flag.text
+    del_depth = attic(kind="netted_cavity", cavity={"cover": "net", "depth_in": 20}, existing=[])
+    del_depth["sections"][0]["framing"].pop("depth_in")
+    assert "sections[0].framing.depth_in" in {item.field for item in planned(del_depth).open}
+
+
+def test_board_of_closed_bays_is_asked_for() -> None:
+    job = tented(ceiling={})
+    assert any(item.text == "Which board is the inside of this wall?" for item in planned(job).open)
+
+
+def test_a_wall_is_priced_by_its_surface() -> None:
+    cost = planned(tented(old_fill="clear")).cost
+    assert cost.price_per_ft2 == pytest.approx(cost.price / 80)
+
+
+def test_spoiled_fill_in_a_wall_stops_it_once_something_is_chosen() -> None:
+    job = tented()
+    job["sections"][0]["existing"][0] |= {"void_pct": 0, "condition": "fouled"}
+    assert "spoiled_kept" in codes(planned(job))
+    job["choice"] = {}
+    assert "spoiled_kept" not in codes(planned(job))
+    assert "spoiled_kept" not in codes(planned(tented(old_fill="clear")))
+
+
+def test_r_as_it_works_of_closed_bays_is_known_with_their_u_and_not_before() -> None:
+    slope = {"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1}
+    section, _, _ = enclosed("sloped_bays", slope=slope, existing=[])
+    assert section.u_effective is not None
+    assert section.r_effective == pytest.approx(1 / section.u_effective - 1.67)
+    unknown, _, _ = enclosed("sloped_bays", slope=slope, existing=[], ceiling={})
+    assert unknown.u_effective is None and unknown.r_effective is None and unknown.r_nominal is not None
+
+
+def test_a_thin_layer_with_open_gaps_takes_fill_in_them() -> None:
+    """Half an inch with a quarter open from above: that quarter of its room is filled too (Settled since 4)."""
+    slope = {"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1}
+    layer = {"material": "glass_batt", "depth_in": 0.5, "void_pct": 25, "voids": "open"}
+    thin, _, _ = enclosed("sloped_bays", slope=slope, existing=[layer])
+    per_in = (thin.bags.field - thin.bags.gaps) / thin.installed_in
+    assert thin.bags.gaps == pytest.approx(0.25 * 0.5 * per_in)
+
+
+def test_a_slope_may_have_r_30_by_the_code_and_by_no_other_rule() -> None:
+    slope = {"rafter_depth_in": 9.25, "pitch_in_12": 9, "channel_in": 1}
+    job = attic(kind="sloped_bays", slope=slope, existing=[])
+    job["choice"]["main"] = {"method": "enclosed_fill", "product": "c1"}
+    assert planned(job).sections[0].r_nominal >= 30
+    assert "slope_r30" not in codes(planned(job)) and "bays_too_shallow" in codes(planned(job)), "R-49 by the customer"
+    job["target"] = {"basis": "code", "edition": "2021"}
+    by_code = codes(planned(job))
+    assert "slope_r30" in by_code and "bays_too_shallow" not in by_code

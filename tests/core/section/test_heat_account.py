@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
+import numpy as np
 import pytest
 
-from elm_cover.core.hazards.clearances import KeepOut
-from elm_cover.core.section.heat_account import hatch_ft2, shares
+from elm_cover.core.section.heat_account import shares
 from tests.conftest import attic, eave, planned
 
 B = 1.67
@@ -15,15 +15,6 @@ B = 1.67
 
 def of(job: dict[str, Any]) -> dict[str, Any]:
     return {share.what: share for share in planned(job).heat}
-
-
-def test_floor_under_hatches_and_stairs_alone() -> None:
-    outs = [
-        KeepOut("hatch", (22.5, 30.0), None),
-        KeepOut("stair", (30.0, 54.0), None),
-        KeepOut("flue", (8.0, 8.0), None),
-    ]
-    assert hatch_ft2(outs) == pytest.approx((22.5 * 30 + 30 * 54) / 144)
 
 
 def test_accounts_of_sections_are_summed_largest_first() -> None:
@@ -74,10 +65,32 @@ def test_a_higher_heel_leaves_less_of_a_strip() -> None:
 
 
 def test_what_is_kept_clear_counts_bare_beside_the_hatch() -> None:
-    job = attic(features=[{"kind": "platform", "at_ft": [19, 12], "size_in": [48, 72]}])
-    job["accesses"] = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
+    job = attic(features=[{"kind": "recessed_light", "rating": "non_ic", "at_ft": [19, 12]}])
+    job["accesses"] = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30], "lid_r": 20}]
     found = of(job)
-    assert found["kept_clear"].ua == pytest.approx(24 / B)
-    assert found["hatch"].ua == pytest.approx(22.5 * 30 / 144 / B)
-    full = found["kept_clear"].gain_ua / 24
+    light, panel, opening = 13 * 13 / 144, 21 * 28.5 / 144, 22.5 * 30 / 144
+    assert found["kept_clear"].ua == pytest.approx(light / B)
+    # Lid R-20 and films 1.22; its rim wood as high as the fill line, 18.6 in.
+    rim = (opening - panel) / (1.22 + 1.25 * 18.6)
+    assert found["hatch"].ua == pytest.approx(panel / 21.22 + rim)
+    full = found["kept_clear"].gain_ua / light
     assert full == pytest.approx(1 / B - 1 / (B + 49), rel=0.02), "what would lie round it"
+    assert found["hatch"].gain_ua == pytest.approx(found["hatch"].ua - opening / (B + 60), abs=0.02)
+
+
+def test_the_strip_at_an_eave_by_hand() -> None:
+    """One eave of 12 in 12 along 38 ft over 25 ft of floor, no wood: what thin fill loses beyond full depth, by parts of an inch."""
+    job = attic(edges=[eave(3.5, 12), *[{"kind": "gable"}] * 3], existing=[])
+    job["settings"] = {"vent_gap_in": 0.0}
+    job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 14}
+    section = planned(job).sections[0]
+    found = of(job)
+    depth, settled, r = section.depth_total_in, section.settled_in, section.r_added
+    per_in = r / settled
+    x = (np.arange(2000) + 0.5) / 2000 * (depth - 3.5)
+    thin = (3.5 + x) * settled / depth
+    cavity = 1 / (B + thin * per_in)
+    ua = 38 * (depth - 3.5) / 12 * float(np.mean(cavity - 1 / (B + r)))
+    # The chart's first rows are not in proportion to its last: within a tenth; a tenfold slip would show.
+    assert found["eave_strip"].ua == pytest.approx(ua, rel=0.1)
+    assert found["eave_strip"].gain_ua == found["eave_strip"].ua

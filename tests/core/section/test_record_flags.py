@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from tests.conftest import attic, planned
+from tests.conftest import attic, codes, planned
 
 
 def flags(job: dict[str, Any]) -> dict[str, Any]:
@@ -75,3 +75,28 @@ def test_what_is_left_out_is_said_and_takes_nothing() -> None:
     result = planned(attic(kind="left_out"))
     assert "left_out" in {flag.code for flag in result.flags}
     assert result.sections[0].bags.chart is None
+
+
+@pytest.mark.parametrize(
+    ("choice", "level"),
+    [
+        ({"depth": {"by": "installed_in", "value_in": 5.9}}, "caution"),
+        ({"method": "batts_across", "product": "r38", "layers": 1}, "caution"),
+    ],
+)
+def test_short_of_the_target_by_hand_is_a_caution(choice: dict[str, Any], level: str) -> None:
+    job = attic()
+    job["target"]["r"] = 60
+    size = {"r": 38, "thickness_in": 12, "width_in": 24, "length_in": 48, "pieces_per_bundle": 8}
+    job["products"].append({"id": "r38", "kind": "glass_batt", "batt": size})
+    job["choice"]["main"] |= choice
+    (short,) = [flag for flag in planned(job).flags if flag.code == "short_of_target"]
+    assert short.level == level
+
+
+def test_enough_is_said_where_nothing_has_to_go_in() -> None:
+    job = attic(existing=[{"material": "cellulose_loose", "depth_in": 15}])
+    found = {flag.code: flag for flag in planned(job).flags}
+    assert "R-53 lies there; the target is R-49" in found["enough_already"].text
+    job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 5}
+    assert "enough_already" not in codes(planned(job))

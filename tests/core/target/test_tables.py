@@ -34,7 +34,17 @@ def test_raised_heel_allowances() -> None:
 
 @pytest.mark.parametrize(
     ("zone", "depth_in", "expected"),
-    [("1A", 0, 30), ("1A", 3.5, 35), ("3A", 0, 49), ("3A", 4, 48), ("5A", 3, 59), ("5A", 4.25, 60), ("7", 2.5, 60)],
+    [
+        ("0A", 0, 30),
+        ("0A", 3, 35),
+        ("1A", 0, 30),
+        ("1A", 3.5, 35),
+        ("3A", 0, 49),
+        ("3A", 4, 48),
+        ("5A", 3, 59),
+        ("5A", 4.25, 60),
+        ("7", 2.5, 60),
+    ],
 )
 def test_retrofit_adds_on_top_of_three_to_four_inches(zone: str, depth_in: float, expected: float) -> None:
     assert retrofit_r(zone, depth_in, 10) == expected

@@ -92,6 +92,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/revisions/{number}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What a revision changed, field by field in words
+         * @description Against the revision before it; of the first one, nothing.
+         */
+        get: operations["jobs_revision_changes__job_id__revisions__int_number__changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/revisions/{number}/bring-back": {
         parameters: {
             query?: never;
@@ -313,6 +333,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new job from the first sheet's answers */
+        post: operations["edits_start_start_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What changed, field by field in words */
+        post: operations["edits_compare_compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outline/join": {
         parameters: {
             query?: never;
@@ -478,6 +532,29 @@ export interface components {
             headline?: components["schemas"]["Headline"] | null;
         };
         /**
+         * OrderLine
+         * @description What to order of one product, over the sections whose quantities are known: bags of loose fill, or bundles of batts
+         *     (then the counts are of bundles). bags_gaps: for gaps of the old fill that are open from above, beside bags_chart.
+         */
+        OrderLine: {
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** Bags Gaps */
+            bags_gaps: number;
+            /** Bags Chart */
+            bags_chart: number;
+            /** Bags Field */
+            bags_field: number | null;
+            /** Bags Order */
+            bags_order: number;
+            /** Unit */
+            unit: string;
+            /** Pieces */
+            pieces: number | null;
+        };
+        /**
          * Span
          * @description The least and the most of a figure over the sections; the same where they agree.
          */
@@ -491,15 +568,26 @@ export interface components {
          * Totals
          * @description None where no section knows the figure, or where one that counts does not and the sum would be short.
          *
-         *     bags_order, bags_chart: of loose fill. bundles_order: of batts, 0 where none are chosen.
+         *     order: by product, empty while it would be short. bags_order, bags_chart, bags_gaps: of loose fill, bundles_order: of
+         *     batts, all products in one sum, for where none of them needs a name. uncounted: ids of sections whose quantities are not known.
+         *     Area, depths, R, load and eaves are of the open floors; other_sections: how many there are beside them, what is left out
+         *     apart. not_looked_at: hazards that nobody has answered: while there are any, no stops does not mean none.
          */
         Totals: {
+            /** Order */
+            order: components["schemas"]["OrderLine"][];
+            /** Uncounted */
+            uncounted: string[];
+            /** Other Sections */
+            other_sections: number;
             /** Area Ft2 */
             area_ft2: number | null;
             /** Bags Order */
             bags_order: number | null;
             /** Bags Chart */
             bags_chart: number | null;
+            /** Bags Gaps */
+            bags_gaps: number | null;
             /** Bundles Order */
             bundles_order: number | null;
             fill_line_in: components["schemas"]["Span"] | null;
@@ -519,8 +607,13 @@ export interface components {
             markers: number | null;
             /** Stops */
             stops: number;
+            /** Not Looked At */
+            not_looked_at: number;
         };
-        /** StoredJobAnswer */
+        /**
+         * StoredJobAnswer
+         * @description actor: who saved it last; “local” while there are no accounts.
+         */
         StoredJobAnswer: {
             /** Id */
             id: string;
@@ -528,6 +621,8 @@ export interface components {
             revision: number;
             /** Saved At */
             saved_at: string;
+            /** Actor */
+            actor: string;
             /** Document */
             document: {
                 [key: string]: unknown;
@@ -704,6 +799,7 @@ export interface components {
              *         "baffles_per_person_hour": 10,
              *         "batts_among_wires_less_pct": 40,
              *         "batts_ft2_per_person_hour": 125,
+             *         "clearing_batts_ft2_per_hour_of_two": 200,
              *         "crew": 2,
              *         "edge_ft_per_person_hour": 20,
              *         "enclosed_share_of_feed": 0.5,
@@ -736,6 +832,15 @@ export interface components {
             book?: components["schemas"]["Book"];
             /**
              * @default {
+             *       "name": null,
+             *       "address": null,
+             *       "licence": null,
+             *       "offer_days": null
+             *     }
+             */
+            firm?: components["schemas"]["FirmCard"];
+            /**
+             * @default {
              *       "aim": "price",
              *       "pinned": [],
              *       "budget": null,
@@ -751,7 +856,8 @@ export interface components {
         };
         /**
          * Access
-         * @description A way into the attic. opening_in: clear opening, along x and along y of the floor.
+         * @description A way into the attic. opening_in: clear opening, along x and along y of the floor. lid_r: R of its lid, where it lies in
+         *     the ceiling; left out: a bare wood panel.
          */
         Access: {
             /**
@@ -785,6 +891,11 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Lid R
+             * @default null
+             */
+            lid_r?: number | null;
             /**
              * Note
              * @default
@@ -919,6 +1030,7 @@ export interface components {
              *       "batts_among_wires_less_pct": 40,
              *       "minutes_per_cut": 1,
              *       "vacuum_ft3_per_hour_of_two": 120,
+             *       "clearing_batts_ft2_per_hour_of_two": 200,
              *       "removal_bag_ft3": 10
              *     }
              */
@@ -1140,6 +1252,8 @@ export interface components {
         /**
          * Edge
          * @description Edge i runs from corner i to the next. Heel, pitch, soffit, plate and bays are read where it is an eave.
+         *
+         *     kind left out: nobody has said yet what this wall is, as after a walk round it with the tape.
          */
         Edge: {
             /**
@@ -1149,9 +1263,9 @@ export interface components {
             id?: string | null;
             /**
              * Kind
-             * @enum {string}
+             * @default null
              */
-            kind: "eave" | "gable" | "open" | "knee_wall" | "step";
+            kind?: ("eave" | "gable" | "open" | "knee_wall" | "step") | null;
             /**
              * Heel In
              * @default null
@@ -1262,7 +1376,8 @@ export interface components {
          * ExistingLayer
          * @description A layer of old fill, listed from the ceiling up. ``r`` is its sound R; left out, depth times the default.
          *
-         *     label_in: the thickness that r was printed for, where the layer lies thinner than that now: it is compressed.
+         *     label_in: the thickness that r was printed for, where the layer lies thinner than that now: it is compressed. ends_closed:
+         *     the air beneath what does not touch is closed at the eaves and round openings.
          */
         ExistingLayer: {
             /**
@@ -1317,6 +1432,11 @@ export interface components {
              * @default null
              */
             facing?: ("none" | "down" | "up") | null;
+            /**
+             * Ends Closed
+             * @default null
+             */
+            ends_closed?: boolean | null;
         };
         /**
          * ExpectedHole
@@ -1350,8 +1470,8 @@ export interface components {
          * Feature
          * @description Something that stands in the attic: placed, or just counted. ``size_in`` is a box, or one diameter twice.
          *
-         *     to_ft: the far end of what runs along the floor. flue, blows_to, shielded, clearance_in (as listed), filled_under and
-         *     duct_r are read where the kind asks for them.
+         *     to_ft: the far end of what runs along the floor. flue, blows_to, shielded, clearance_in (as listed), filled_under,
+         *     deck_in (thickness of the boards), lid_r and duct_r are read where the kind asks for them.
          */
         Feature: {
             /**
@@ -1421,6 +1541,16 @@ export interface components {
              */
             filled_under?: boolean | null;
             /**
+             * Deck In
+             * @default null
+             */
+            deck_in?: number | null;
+            /**
+             * Lid R
+             * @default null
+             */
+            lid_r?: number | null;
+            /**
              * Duct R
              * @default null
              */
@@ -1430,6 +1560,32 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * FirmCard
+         * @description Name, address and licence over an offer; offer_days: how long an offer holds, left out: not said.
+         */
+        FirmCard: {
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * Address
+             * @default null
+             */
+            address?: string | null;
+            /**
+             * Licence
+             * @default null
+             */
+            licence?: string | null;
+            /**
+             * Offer Days
+             * @default null
+             */
+            offer_days?: number | null;
         };
         /** Framing */
         Framing: {
@@ -1766,6 +1922,11 @@ export interface components {
              * @default 120
              */
             vacuum_ft3_per_hour_of_two?: number;
+            /**
+             * Clearing Batts Ft2 Per Hour Of Two
+             * @default 200
+             */
+            clearing_batts_ft2_per_hour_of_two?: number;
             /**
              * Removal Bag Ft3
              * @default 10
@@ -2139,6 +2300,46 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /** ChangeList */
+        ChangeList: {
+            /** Changes */
+            changes: components["schemas"]["Changed"][];
+        };
+        /**
+         * Changed
+         * @description One difference. where: “Main house, south wall”; what: the field; before, after: None where there was nothing.
+         */
+        Changed: {
+            /** Where */
+            where: string;
+            /** What */
+            what: string;
+            /** Path */
+            path: string;
+            before: components["schemas"]["Value"] | null;
+            after: components["schemas"]["Value"] | null;
+        };
+        /**
+         * Value
+         * @description What stood in a field: a word, or one or more figures with their unit, of which the screen makes its view.
+         */
+        Value: {
+            /**
+             * Text
+             * @default null
+             */
+            text?: string | null;
+            /**
+             * Figures
+             * @default []
+             */
+            figures?: number[];
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: string | null;
+        };
         /** PaperAnswer */
         PaperAnswer: {
             /** Number */
@@ -2156,6 +2357,8 @@ export interface components {
         /**
          * Bags
          * @description Bags of one section, unrounded: by the chart, and what the attic will take. None: not known.
+         *
+         *     gaps: what drops into gaps of the old fill that are open from above; part of field, beside chart in the order.
          */
         Bags: {
             /**
@@ -2168,6 +2371,11 @@ export interface components {
              * @default null
              */
             field?: number | null;
+            /**
+             * Gaps
+             * @default 0
+             */
+            gaps?: number;
         };
         /**
          * BattTakeOff
@@ -2286,6 +2494,8 @@ export interface components {
         /**
          * CostLine
          * @description One line of the price: what, how many of which unit, at how much each.
+         *
+         *     book_price: name of the book's price that a product goes by; None where it has its own, and on other lines.
          */
         CostLine: {
             /** What */
@@ -2300,6 +2510,11 @@ export interface components {
             each: number;
             /** Total */
             total: number;
+            /**
+             * Book Price
+             * @default null
+             */
+            book_price?: string | null;
         };
         /**
          * Course
@@ -2350,6 +2565,8 @@ export interface components {
             sections: components["schemas"]["DrawnSection"][];
             cut: components["schemas"]["DrawnCut"] | null;
             enclosed_cut: components["schemas"]["EnclosedCut"] | null;
+            /** @default null */
+            house?: components["schemas"]["HouseCut"] | null;
         };
         /** DrawnBatts */
         DrawnBatts: {
@@ -2999,6 +3216,79 @@ export interface components {
             found: number | null;
         };
         /**
+         * HouseCut
+         * @description Every section on the cut's line at its true height; box_in: left, low, right, high.
+         */
+        HouseCut: {
+            /** From Ft */
+            from_ft: [
+                number,
+                number
+            ];
+            /** To Ft */
+            to_ft: [
+                number,
+                number
+            ];
+            /** Shapes */
+            shapes: components["schemas"]["HouseShape"][];
+            /** Parts */
+            parts: components["schemas"]["HousePart"][];
+            /** Box In */
+            box_in: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Missing */
+            missing: string[];
+        };
+        /**
+         * HousePart
+         * @description What is written of a section on the line. at_in: its middle; wrong: the worst that is said of it.
+         */
+        HousePart: {
+            /** Section */
+            section: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** At In */
+            at_in: [
+                number,
+                number
+            ];
+            /** R Now */
+            r_now: number | null;
+            /** R Done */
+            r_done: number | null;
+            /** Fill In */
+            fill_in: number | null;
+            /** Level */
+            level: ("stop" | "caution") | null;
+            /** Wrong */
+            wrong: string | null;
+        };
+        /**
+         * HouseShape
+         * @description A shape of the whole house's cut, and the section that it is of.
+         */
+        HouseShape: {
+            /** Section */
+            section: string;
+            /** Role */
+            role: string;
+            /** Closed */
+            closed: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Look
          * @description What is still to look at, and what blocks the start of the install.
          */
@@ -3062,30 +3352,6 @@ export interface components {
             text: string;
         };
         /**
-         * OrderLine
-         * @description What to order of one product: bags of loose fill, or bundles of batts (then the counts are of bundles).
-         */
-        OrderLine: {
-            /** Product */
-            product: string;
-            /** Bags Chart */
-            bags_chart: number;
-            /** Bags Field */
-            bags_field: number | null;
-            /** Bags Order */
-            bags_order: number;
-            /**
-             * Unit
-             * @default bags
-             */
-            unit?: string;
-            /**
-             * Pieces
-             * @default null
-             */
-            pieces?: number | null;
-        };
-        /**
          * OtherRoad
          * @description The verdict in a sentence, the gates behind it, and what speaks for taking the road at all.
          */
@@ -3133,6 +3399,8 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["FigureAnswer"];
             };
+            /** Answered */
+            answered: string[];
             look: components["schemas"]["Look"];
             /** Heat */
             heat: components["schemas"]["HeatShare"][];
@@ -3177,7 +3445,8 @@ export interface components {
         };
         /**
          * Removal
-         * @description What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two with a vacuum.
+         * @description What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two. vacuumed_ft3: of loose fill;
+         *     by_hand_ft2: of batts, each layer of them.
          */
         Removal: {
             /** Volume Ft3 */
@@ -3190,6 +3459,10 @@ export interface components {
             hours: number;
             /** Weight Lb */
             weight_lb: number;
+            /** Vacuumed Ft3 */
+            vacuumed_ft3: number;
+            /** By Hand Ft2 */
+            by_hand_ft2: number;
         };
         /**
          * Saving
@@ -3575,7 +3848,7 @@ export interface components {
         };
         /**
          * CutAsked
-         * @description Where to cut: a line over a section's floor, or the section alone for across its middle.
+         * @description Where to cut: a line over a section's floor, or the section alone for across its middle. house: on through the others.
          */
         CutAsked: {
             /** Section */
@@ -3596,6 +3869,11 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * House
+             * @default false
+             */
+            house?: boolean;
         };
         /**
          * CornersAnswer
@@ -3611,6 +3889,8 @@ export interface components {
             corners: components["schemas"]["EaveCorner"][];
             /** Missing */
             missing: string[];
+            /** Heat */
+            heat: components["schemas"]["HeatShare"][];
         };
         /**
          * Arrow
@@ -3695,7 +3975,8 @@ export interface components {
          * EaveCorner
          * @description Eaves of one section that are alike. after: the state that the job leaves the corner in.
          *
-         *     strip_btu: what the edge costs a year beyond a floor at full depth, over the run, as it is left; strip_saving: in money.
+         *     strip_ua: what the edge costs beyond a floor at full depth, over the run, as it is left, Btu/h·°F; strip_btu: a year of
+         *     it; strip_saving: in money.
          */
         EaveCorner: {
             /** Section */
@@ -3710,6 +3991,8 @@ export interface components {
             states: components["schemas"]["CornerState"][];
             /** After */
             after: string;
+            /** Strip Ua */
+            strip_ua: number;
             /** Strip Btu */
             strip_btu: number;
             strip_saving: components["schemas"]["Saving"] | null;
@@ -3814,6 +4097,8 @@ export interface components {
             contact_void_pct: {
                 [key: string]: number;
             };
+            /** Tented Void Pct */
+            tented_void_pct: number;
             /** R Per In */
             r_per_in: {
                 [key: string]: number;
@@ -4195,6 +4480,150 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /**
+         * Start
+         * @description The sheet. Feet and inches as the names say; old: nothing for a bare floor. What is left out is asked later.
+         *
+         *     shape half_storey: knee walls knee_wall_ft high, a flat ceiling ceiling_ft over the floor of the side attics, which are
+         *     side_ft deep where that was measured.
+         */
+        Start: {
+            /**
+             * Climate Zone
+             * @default null
+             */
+            climate_zone?: ("0A" | "0B" | "1A" | "1B" | "2A" | "2B" | "3A" | "3B" | "3C" | "4A" | "4B" | "4C" | "5A" | "5B" | "5C" | "6A" | "6B" | "7" | "8") | null;
+            /**
+             * Basis
+             * @default null
+             */
+            basis?: ("code" | "retrofit" | "custom") | null;
+            /**
+             * Edition
+             * @default null
+             */
+            edition?: ("2009" | "2012" | "2015" | "2018" | "2021" | "2024") | null;
+            /**
+             * R
+             * @default null
+             */
+            r?: number | null;
+            /**
+             * Board
+             * @default null
+             */
+            board?: ("gypsum_1_2" | "gypsum_1_2_sag" | "gypsum_5_8" | "gypsum_3_8" | "plaster" | "other") | null;
+            /**
+             * Framing
+             * @default null
+             */
+            framing?: ("joist" | "truss") | null;
+            /**
+             * Run
+             * @default null
+             */
+            run?: ("x" | "y") | null;
+            /**
+             * Spacing In
+             * @default null
+             */
+            spacing_in?: number | null;
+            /**
+             * Joist In
+             * @default null
+             */
+            joist_in?: number | null;
+            /**
+             * Heel In
+             * @default null
+             */
+            heel_in?: number | null;
+            /**
+             * Pitch In 12
+             * @default null
+             */
+            pitch_in_12?: number | null;
+            /**
+             * Soffit
+             * @default null
+             */
+            soffit?: ("continuous" | "spot" | "none" | "blocked") | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Shape
+             * @default one_floor
+             * @enum {string}
+             */
+            shape?: "one_floor" | "half_storey";
+            /** Length Ft */
+            length_ft: number;
+            /** Width Ft */
+            width_ft: number;
+            /**
+             * Eaves
+             * @default north_south
+             * @enum {string}
+             */
+            eaves?: "north_south" | "east_west" | "all" | "none";
+            /**
+             * Old
+             * @default null
+             */
+            old?: ("cellulose_loose" | "glass_loose" | "mineral_wool_loose" | "wood_fiber_loose" | "unknown_loose" | "glass_batt" | "mineral_wool_batt") | "nothing" | null;
+            /**
+             * Old In
+             * @default null
+             */
+            old_in?: number | null;
+            /**
+             * Contact
+             * @default null
+             */
+            contact?: ("snug" | "minor" | "gappy" | "tented") | null;
+            /**
+             * Knee Wall Ft
+             * @default null
+             */
+            knee_wall_ft?: number | null;
+            /**
+             * Ceiling Ft
+             * @default null
+             */
+            ceiling_ft?: number | null;
+            /**
+             * Side Ft
+             * @default null
+             */
+            side_ft?: number | null;
+            /**
+             * Rafter In
+             * @default null
+             */
+            rafter_in?: number | null;
+            /**
+             * Stud In
+             * @default null
+             */
+            stud_in?: number | null;
+        };
+        /**
+         * CompareAsked
+         * @description Two versions of a job, each a job document.
+         */
+        CompareAsked: {
+            /** Before */
+            before: {
+                [key: string]: unknown;
+            };
+            /** After */
+            after: {
+                [key: string]: unknown;
+            };
+        };
         /** JoinAsked */
         JoinAsked: {
             job: components["schemas"]["Job"];
@@ -4209,16 +4638,22 @@ export interface components {
             ways: components["schemas"]["Way"][];
             /** Picked */
             picked: string | null;
+            /** Against */
+            against: string | null;
             /** Steps R */
             steps_r: number[];
             /** Missing */
-            missing: string[];
+            missing: components["schemas"]["Open"][];
             mix: components["schemas"]["Mix"] | null;
             step_up: components["schemas"]["StepUp"] | null;
             /** Nothing Open */
             nothing_open: string[];
             /** Weighed */
             weighed: number;
+            /** Counted */
+            counted: string[];
+            /** Uncounted */
+            uncounted: string[];
         };
         /**
          * CoreChoice
@@ -4256,7 +4691,8 @@ export interface components {
          * CoreSample
          * @description None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
          *
-         *     blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. ua_saved: Btu/h·°F against today.
+         *     blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. missing: what has to be known before
+         *     it can be counted: quantities and choice are None until then. ua_saved: Btu/h·°F against today.
          */
         CoreSample: {
             /** Section */
@@ -4341,6 +4777,11 @@ export interface components {
              * @default []
              */
             cautions?: string[];
+            /**
+             * Missing
+             * @default []
+             */
+            missing?: components["schemas"]["Open"][];
             /** @default null */
             choice?: components["schemas"]["CoreChoice"] | null;
             /** @default null */
@@ -4380,7 +4821,8 @@ export interface components {
          * @description Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
          *
          *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
-         *     room over the plates, by kind of remedy, along edge_ft of eave.
+         *     room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
+         *     loose; cleared_batt_ft2: of batts taken out by hand.
          */
         Quantities: {
             /**
@@ -4445,10 +4887,20 @@ export interface components {
              */
             wind_blocks?: number;
             /**
-             * Removal Ft3
+             * Bagged Ft3
              * @default 0
              */
-            removal_ft3?: number;
+            bagged_ft3?: number;
+            /**
+             * Vacuumed Ft3
+             * @default 0
+             */
+            vacuumed_ft3?: number;
+            /**
+             * Cleared Batt Ft2
+             * @default 0
+             */
+            cleared_batt_ft2?: number;
             /**
              * Removal Lb
              * @default 0
@@ -4492,6 +4944,7 @@ export interface components {
          * @description A way of doing the whole job. Figures are of all its open floors; None where one of them is not known.
          *
          *     load_share: of the limit, at the section nearest to it. r_nominal: the least of the sections. saved_ua: Btu/h·°F.
+         *     missing: what has to be known before it can be counted; until then it has no figures of the whole, no price and no place.
          *     ranks: place by each aim among those not blocked, from 1. unbeaten: none is better at one thing and no worse at others.
          */
         Weighed: {
@@ -4523,6 +4976,11 @@ export interface components {
              * @default []
              */
             cautions?: string[];
+            /**
+             * Missing
+             * @default []
+             */
+            missing?: components["schemas"]["Open"][];
             /**
              * Packs
              * @default []
@@ -4672,6 +5130,7 @@ export interface components {
              *         "baffles_per_person_hour": 10,
              *         "batts_among_wires_less_pct": 40,
              *         "batts_ft2_per_person_hour": 125,
+             *         "clearing_batts_ft2_per_hour_of_two": 200,
              *         "crew": 2,
              *         "edge_ft_per_person_hour": 20,
              *         "enclosed_share_of_feed": 0.5,
@@ -4716,6 +5175,32 @@ export interface components {
              * @default []
              */
             products?: components["schemas"]["Product"][];
+            /**
+             * @default {
+             *       "climate_zone": null,
+             *       "basis": null,
+             *       "edition": null,
+             *       "r": null,
+             *       "board": null,
+             *       "framing": null,
+             *       "run": null,
+             *       "spacing_in": null,
+             *       "joist_in": null,
+             *       "heel_in": null,
+             *       "pitch_in_12": null,
+             *       "soffit": null
+             *     }
+             */
+            usual?: components["schemas"]["Usual"];
+            /**
+             * @default {
+             *       "name": null,
+             *       "address": null,
+             *       "licence": null,
+             *       "offer_days": null
+             *     }
+             */
+            card?: components["schemas"]["FirmCard"];
         };
         /**
          * TargetRule
@@ -4731,6 +5216,72 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * Usual
+         * @description Inches; what is left out is asked anew at each job. r is read only where basis is custom.
+         */
+        Usual: {
+            /**
+             * Climate Zone
+             * @default null
+             */
+            climate_zone?: ("0A" | "0B" | "1A" | "1B" | "2A" | "2B" | "3A" | "3B" | "3C" | "4A" | "4B" | "4C" | "5A" | "5B" | "5C" | "6A" | "6B" | "7" | "8") | null;
+            /**
+             * Basis
+             * @default null
+             */
+            basis?: ("code" | "retrofit" | "custom") | null;
+            /**
+             * Edition
+             * @default null
+             */
+            edition?: ("2009" | "2012" | "2015" | "2018" | "2021" | "2024") | null;
+            /**
+             * R
+             * @default null
+             */
+            r?: number | null;
+            /**
+             * Board
+             * @default null
+             */
+            board?: ("gypsum_1_2" | "gypsum_1_2_sag" | "gypsum_5_8" | "gypsum_3_8" | "plaster" | "other") | null;
+            /**
+             * Framing
+             * @default null
+             */
+            framing?: ("joist" | "truss") | null;
+            /**
+             * Run
+             * @default null
+             */
+            run?: ("x" | "y") | null;
+            /**
+             * Spacing In
+             * @default null
+             */
+            spacing_in?: number | null;
+            /**
+             * Joist In
+             * @default null
+             */
+            joist_in?: number | null;
+            /**
+             * Heel In
+             * @default null
+             */
+            heel_in?: number | null;
+            /**
+             * Pitch In 12
+             * @default null
+             */
+            pitch_in_12?: number | null;
+            /**
+             * Soffit
+             * @default null
+             */
+            soffit?: ("continuous" | "spot" | "none" | "blocked") | null;
         };
     };
     responses: never;
@@ -5071,6 +5622,47 @@ export interface operations {
             };
         };
     };
+    jobs_revision_changes__job_id__revisions__int_number__changes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     jobs_bring_back__job_id__revisions__int_number__bring_back_post: {
         parameters: {
             query?: never;
@@ -5139,6 +5731,8 @@ export interface operations {
                 kind?: "job sheet" | "offer" | "eave detail";
                 section?: string | null;
                 edge?: number | null;
+                gaps?: boolean;
+                units?: "feet" | "metric";
             };
             header?: {
                 /** @description The ETag of the version this one was made from */
@@ -5162,6 +5756,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5232,7 +5835,9 @@ export interface operations {
     };
     planning_plan_job_plan_post: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "feet" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5265,7 +5870,9 @@ export interface operations {
     };
     planning_solve_corners_corners_post: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "feet" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5327,7 +5934,9 @@ export interface operations {
     };
     offered_lists_lists_get: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "feet" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5578,6 +6187,72 @@ export interface operations {
             };
         };
     };
+    edits_start_start_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Start"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    edits_compare_compare_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     edits_join_outline_join_post: {
         parameters: {
             query?: never;
@@ -5687,7 +6362,9 @@ export interface operations {
     };
     racks_weigh_rack_post: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "feet" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -1,15 +1,15 @@
 import { SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
-import { useState } from "react";
 import type { DrawnCut } from "../../api/types";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { type CutView, useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { CutWords } from "../InWords";
-import { texture } from "../Textures";
-import { type CutView, cutFrame } from "./cutFrame";
+import { CutShape, FILLED } from "./CutShape";
+import { cutFrame } from "./cutFrame";
 import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
 import { Heat } from "./Heat";
+import { HouseCut, HouseParts, HouseTitle } from "./HouseCut";
 import { Ruler } from "./Ruler";
 
 const ROLE_ORDER = [
@@ -35,23 +35,45 @@ export function Cut() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { section, document } = useDocument();
   const { drawing, sectionPlan, corners } = usePlanned();
-  const { heat, setHeat, stepId } = useView();
+  const { heat, setHeat, stepId, cutView: view, setCutView: setView } = useView();
   const units = useUnits();
-  const [view, setView] = useState<CutView>("A");
   const cut = drawing?.cut;
   const enclosed = drawing?.enclosed_cut?.section === section.id ? drawing.enclosed_cut : null;
+  const house = view === "whole" ? drawing?.house : null;
+  const several = (document.sections ?? []).length > 1;
   if (section.kind && section.kind !== "open_floor") {
     return (
       <section className="drawing cut" aria-label="Cut">
         <header>
           <h2>Cut</h2>
           <span className="soft">
-            {enclosed ? "across these bays, to scale" : "type this section's own dimensions in the sheet to see it cut"}
+            {house
+              ? "the whole house on this line, to one scale"
+              : enclosed
+                ? `${SEEN[section.kind] ?? "from the side"}, to scale`
+                : "type this section's own dimensions in the sheet to see it cut"}
           </span>
+          {several ? (
+            <SegmentedControl
+              size="xs"
+              className="cut-view"
+              aria-label="Part of the cut"
+              value={view === "whole" ? "whole" : "A"}
+              onChange={(value) => setView(value as CutView)}
+              data={[
+                { value: "A", label: "these bays" },
+                { value: "whole", label: "whole" },
+              ]}
+            />
+          ) : null}
         </header>
-        <p className="cut-title" />
+        <p className="cut-title">{house ? <HouseTitle house={house} /> : null}</p>
+        {house ? <HouseParts house={house} /> : null}
         <div className="canvas" ref={ref}>
-          {enclosed && width > 0 && height > 0 ? <EnclosedCut cut={enclosed} width={width} height={height} /> : null}
+          {house && width > 0 && height > 0 ? <HouseCut house={house} width={width} height={height} /> : null}
+          {!house && enclosed && width > 0 && height > 0 ? (
+            <EnclosedCut cut={enclosed} width={width} height={height} />
+          ) : null}
         </div>
       </section>
     );
@@ -73,9 +95,11 @@ export function Cut() {
       <header>
         <h2>Cut</h2>
         <span className="soft">
-          {product?.chart && cut && cut.old_in !== null
-            ? "drag the green flag to set the fill line"
-            : "from the side, along the line A–B on the Floor"}
+          {house
+            ? "the whole house on this line, to one scale; a number opens its section"
+            : product?.chart && cut && cut.old_in !== null
+              ? "drag the green flag to set the fill line"
+              : "from the side, along the line A–B on the Floor"}
         </span>
         <SegmentedControl
           size="xs"
@@ -105,9 +129,13 @@ export function Cut() {
         ) : null}
         <CutWords />
       </header>
-      <p className="cut-title">{cut ? <CutTitle cut={cut} view={view} /> : null}</p>
+      <p className="cut-title">
+        {house ? <HouseTitle house={house} /> : cut ? <CutTitle cut={cut} view={view} /> : null}
+      </p>
+      {house ? <HouseParts house={house} /> : null}
       <div className="canvas" ref={ref}>
-        {cut && frame ? (
+        {house && width > 0 && height > 0 ? <HouseCut house={house} width={width} height={height} /> : null}
+        {!house && cut && frame ? (
           <svg width={width} height={height} role="group" aria-label="Section through the attic">
             <defs>
               <clipPath id="cut-clip">
@@ -120,19 +148,13 @@ export function Cut() {
                 .map((shape, i) => {
                   const points = shape.points.map(([s, z]) => `${frame.x(s)},${frame.y(z)}`).join(" ");
                   const key = `${shape.role}${i}`;
-                  if (!shape.closed) return <polyline key={key} data-line className={shape.role} points={points} />;
                   const kind = {
                     new_fill: product?.kind,
                     batt: cut.materials.batts[0],
                     old_fill: cut.materials.old[0],
                   }[shape.role as string];
-                  const textured = ["new_fill", "old_fill", "batt"].includes(shape.role);
-                  return (
-                    <g key={key}>
-                      <polygon data-line className={shape.role} points={points} />
-                      {textured ? <polygon className="textured" points={points} fill={texture(kind)} /> : null}
-                    </g>
-                  );
+                  const fill = FILLED.includes(shape.role) ? kind : null;
+                  return <CutShape key={key} shape={shape} points={points} fill={fill} />;
                 })}
             </g>
             {hot && end ? <Heat cut={cut} end={end} frame={frame} state={hot.state} show={hot.show} /> : null}
@@ -208,3 +230,10 @@ function bayAt(end: DrawnCut["ends"][number] | undefined) {
   if (bay?.baffle !== false) return "";
   return bay.plug ? "this bay closed by a batt plug, the others: " : "this bay open to the wind, the others: ";
 }
+
+/** How a section that is no open floor is looked at in its own cut. */
+const SEEN: Record<string, string> = {
+  sloped_bays: "across the rafters, square to the slope",
+  knee_wall: "through the studs, from above, the attic at the top",
+  netted_cavity: "across the joists",
+};

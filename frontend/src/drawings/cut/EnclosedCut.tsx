@@ -1,9 +1,10 @@
 import type { EnclosedCutDrawing } from "../../api/types";
 import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
-import { texture } from "../Textures";
+import { NARROW_PX } from "../frame";
+import { CutShape } from "./CutShape";
 
-const MARGIN = { left: 40, right: 210, top: 16, bottom: 30 };
+const LIST_PX = 210;
 const TICK = 5;
 const LINE_PX = 22;
 const LETTERS = "abcdef";
@@ -14,33 +15,35 @@ export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; w
   const { section } = useDocument();
   const units = useUnits();
   const [s0, z0, s1, z1] = cut.box_in;
-  const scale = Math.min(
-    (width - MARGIN.left - MARGIN.right) / (s1 - s0),
-    (height - MARGIN.top - MARGIN.bottom) / (z1 - z0),
-  );
-  const left = MARGIN.left + (width - MARGIN.left - MARGIN.right - (s1 - s0) * scale) / 2;
-  const at = ([s, z]: Point): Point => [left + (s - s0) * scale, height - MARGIN.bottom - (z - z0) * scale];
+  // Beside the drawing at a desk, over it on a phone: there the drawing takes the whole width.
+  const narrow = width < NARROW_PX;
+  const listed_px = cut.dimensions.length * LINE_PX;
+  const margin = narrow
+    ? { left: 16, right: 16, top: 30 + listed_px, bottom: 30 }
+    : { left: 40, right: cut.dimensions.length ? LIST_PX : 40, top: 22, bottom: 30 };
+  const room = { wide: width - margin.left - margin.right, high: height - margin.top - margin.bottom };
+  const scale = Math.max(0, Math.min(room.wide / (s1 - s0), room.high / (z1 - z0)));
+  const left = margin.left + (room.wide - (s1 - s0) * scale) / 2;
+  const ground = margin.top + (room.high + (z1 - z0) * scale) / 2;
+  const at = ([s, z]: Point): Point => [left + (s - s0) * scale, ground - (z - z0) * scale];
   const material = section.existing?.[0]?.material;
   return (
     <svg width={width} height={height} role="group" aria-label="Section through these bays">
       {cut.shapes.map((shape, i) => {
         const points = shape.points.map((p) => at(p).join(",")).join(" ");
         const key = `${shape.role}${i}`;
-        if (!shape.closed) return <polyline key={key} data-line className={shape.role} points={points} />;
-        return (
-          <g key={key}>
-            <polygon data-line className={shape.role} points={points} />
-            {shape.role === "cavity" && material ? (
-              <polygon className="textured" points={points} fill={texture(material)} />
-            ) : null}
-          </g>
-        );
+        const fill = shape.role === "cavity" && material ? material : null;
+        return <CutShape key={key} shape={shape} points={points} fill={fill} />;
       })}
       {cut.dimensions.map((dimension, i) => {
         const letter = LETTERS[cut.dimensions.slice(0, i).filter((d) => d.from_in).length];
         const { value, unit } = units.depth(dimension.value_in);
         const listed = (
-          <text data-label x={width - MARGIN.right + 24} y={MARGIN.top + 14 + i * LINE_PX}>
+          <text
+            data-label
+            x={narrow ? margin.left : width - LIST_PX + 24}
+            y={(narrow ? 16 : margin.top + 8) + i * LINE_PX}
+          >
             {dimension.from_in ? `${letter} · ` : ""}
             {dimension.name} <tspan className="strong">{`${value} ${unit}`}</tspan>
           </text>
@@ -49,11 +52,17 @@ export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; w
         const [a, b] = [at(dimension.from_in), at(dimension.to_in)];
         const long = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
         const [ux, uy] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long];
+        const level = Math.abs(uy) < 0.1;
         const tick = (p: Point) => `M${p[0] - uy * TICK} ${p[1] + ux * TICK}L${p[0] + uy * TICK} ${p[1] - ux * TICK}`;
         return (
           <g key={dimension.name} className="measure">
             <path data-line d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}${tick(a)}${tick(b)}`} />
-            <text data-label x={a[0] - ux * 20} y={a[1] - uy * 20 + 5} textAnchor="middle">
+            <text
+              data-label
+              x={level ? (a[0] + b[0]) / 2 : a[0] - ux * 20}
+              y={level ? a[1] - 7 : a[1] - uy * 20 + 5}
+              textAnchor="middle"
+            >
               {letter}
             </text>
             {listed}

@@ -1,7 +1,6 @@
 import type { DrawnCut } from "../../api/types";
-
-/** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
-export type CutView = "A" | "whole" | "B";
+import type { CutView } from "../../state/context";
+import { NARROW_PX } from "../frame";
 
 /** From inches in the cut to pixels. */
 export interface CutFrame {
@@ -19,7 +18,6 @@ export interface CutFrame {
 }
 
 const OVERHANG_IN = 18;
-const NARROW_PX = 500;
 /** Room for the flag beside the ruler, so that it lies on full depth. */
 const FLAG_ROOM_PX = 140;
 const NARROW_OVERHANG_PX = 30;

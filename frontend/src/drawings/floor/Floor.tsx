@@ -1,34 +1,37 @@
 import { Button, SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { type PointerEvent, useRef, useState } from "react";
-import type { DrawnCut, DrawnSection } from "../../api/types";
+import type { DrawnCut } from "../../api/types";
 import { newId, type Point } from "../../document/outline";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { CUT } from "../../state/tool";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
-import { type Frame, floorFrame, toInch } from "../frame";
+import { type Frame, floorFrame, NARROW_PX, points, toInch } from "../frame";
 import { FloorWords } from "../InWords";
-import { type Box, heightLabels, readingLabels, type Segment } from "../labels";
-import { cutEnds, edgeLabels, nameLabel } from "../wallLabels";
+import { type Box, readingLabels, type Segment } from "../labels";
+import { signsAside } from "../signs";
+import { cutEnds, edgeLabels } from "../wallLabels";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
 import { FloorKey } from "./FloorKey";
+import { Heights } from "./Heights";
 import { KeepOut, Marker } from "./Marks";
+import { OtherSection } from "./OtherSection";
+import { OtherWalls } from "./OtherWalls";
 import { Pieces } from "./Pieces";
-import { Features, Pins, Readings, Ways } from "./Things";
+import { Features, Pins, Readings, WaitingSign, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
 
-const NARROW_PX = 500;
 const TAP_PX = 6;
 
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
 export function Floor() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { document, section, job, openSection, editSection } = useDocument();
-  const { drawing, sectionPlan } = usePlanned();
-  const { tool, setTool, stepId, pick, lists } = useView();
+  const { drawing, sectionPlan, faults } = usePlanned();
+  const { tool, setTool, stepId, pick, waiting, wait, lists } = useView();
   const units = useUnits();
   const [map, setMap] = useState<"planned" | "r">("planned");
   const [heldCorner, setHeldCorner] = useState<{ index: number; at: Point } | null>(null);
@@ -37,12 +40,15 @@ export function Floor() {
   const drawn = drawing?.sections.find((s) => s.id === section.id);
   const sections = document.sections ?? [];
   const narrow = width < NARROW_PX;
+  // An outline that is not accepted is shown dashed over the last sound one, which keeps its scale.
+  const refused = drawn !== undefined && faults[`sections[${sections.indexOf(section)}].outline_ft`] !== undefined;
+  const sound = (refused ? drawn.outline_ft : section.outline_ft) as Point[];
   // A phone has room for the open section; at a desk all of them are in sight.
   const inSight = narrow ? [section] : sections;
   const free =
     width > 0 && height > 0
       ? floorFrame(
-          inSight.flatMap((s) => s.outline_ft as Point[]),
+          inSight.flatMap((s) => (s.id === section.id ? sound : (s.outline_ft as Point[]))),
           width,
           height,
         )
@@ -50,7 +56,7 @@ export function Floor() {
   // While a corner is held the drawing keeps its scale, so that the corner stays under the pointer.
   const frame = heldCorner ? (frozen.current ?? free) : free;
   frozen.current = frame;
-  const outline = (section.outline_ft as Point[]).map((p, i) => (heldCorner?.index === i ? heldCorner.at : p));
+  const outline = sound.map((p, i) => (heldCorner?.index === i ? heldCorner.at : p));
   const current = drawn && drawn.outline_ft.length === outline.length ? drawn : null;
   const bays = new Map(sectionPlan?.eaves?.map((eave) => [eave.edge, eave.bays]));
   const cut = drawing?.cut && drawing.cut.section === section.id ? drawing.cut : null;
@@ -80,13 +86,26 @@ export function Floor() {
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
   );
+  const marked = tool.kind === "cut" ? (current?.markers_ft ?? []) : [];
   // What stands there, so that no height is written across it.
   const standing: Box[] = frame ? (current?.keep_outs ?? []).map((kept) => boxOf(kept.corners_ft, frame)) : [];
   if (frame && (tool.kind === "cut" || tool.kind === "pieces")) {
-    const markers = tool.kind === "cut" ? (current?.markers_ft ?? []) : [];
-    for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...markers])
+    for (const at of [...(section.features ?? []).map((f) => f.at_ft), ...marked])
       if (at) standing.push([frame.x(at[0]) - 11, frame.y(at[1]) - 14, frame.x(at[0]) + 11, frame.y(at[1]) + 11]);
   }
+  const signs = (section.features ?? []).flatMap((f, i) =>
+    f.at_ft && frame ? [{ id: f.id ?? String(i), x: frame.x(f.at_ft[0]), y: frame.y(f.at_ft[1]) }] : [],
+  );
+  const ways = (current?.keep_outs ?? []).filter((kept) => kept.name === "hatch");
+  const aside = signsAside(
+    signs,
+    frame
+      ? [
+          ...ways.map((kept) => boxOf(kept.corners_ft, frame)),
+          ...marked.map(([x, y]): Box => [frame.x(x) - 1, frame.y(y) - 13, frame.x(x) + 8, frame.y(y)]),
+        ]
+      : [],
+  );
   const rings = [outline, ...(section.holes ?? []).map((hole) => hole.outline_ft as Point[])];
   const walls = frame ? rings.flatMap((ring) => ringSegments(ring, frame)) : [];
 
@@ -94,11 +113,8 @@ export function Floor() {
     const spot: Point = [toInch(at[0]), toInch(at[1])];
     const id = newId();
     if (tool.kind === "readings") {
-      const last = section.readings?.at(-1)?.depth_in ?? section.existing?.at(-1)?.depth_in ?? 0;
-      editSection("a reading", (s) => {
-        s.readings = [...(s.readings ?? []), { id, at_ft: spot, depth_in: last }];
-      });
-      pick({ kind: "reading", id });
+      pick(null);
+      wait({ at_ft: spot });
     } else if (tool.kind === "features" && tool.place) {
       const kind = tool.place;
       editSection("placing", (s) => {
@@ -178,6 +194,8 @@ export function Floor() {
               className={taps ? "taps" : undefined}
               onPointerDown={down}
               onPointerUp={up}
+              // The field that a tap opens has the keyboard: the press that follows a touch must not take it away.
+              onMouseDown={(event) => (tool.kind === "readings" ? event.preventDefault() : undefined)}
             >
               {drawing?.sections
                 .filter((s) => s.id !== section.id)
@@ -258,7 +276,9 @@ export function Floor() {
               {current?.keep_outs.map((kept) => (
                 <KeepOut key={`${kept.name}${kept.corners_ft[0]}`} kept={kept} frame={frame} />
               ))}
-              {reading || tool.kind === "corners" ? null : <Features frame={frame} moving={tool.kind === "features"} />}
+              {reading || tool.kind === "corners" ? null : (
+                <Features frame={frame} moving={tool.kind === "features"} aside={aside} />
+              )}
               {reading ? (
                 <Readings
                   frame={frame}
@@ -266,11 +286,14 @@ export function Floor() {
                   places={readingLabels(shownReadings, frame, walls, narrow ? 10.5 : 8.5)}
                 />
               ) : null}
+              {reading && waiting ? <WaitingSign at={waiting.at_ft} frame={frame} /> : null}
               {tool.kind === "cut"
                 ? current?.markers_ft.map(([x, y]) => <Marker key={`${x},${y}`} x={frame.x(x)} y={frame.y(y)} />)
                 : null}
               {tool.kind === "cut" && cut ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
+              {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
+              {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />
               {labels && !heldCorner ? <WallLabels labels={labels} edges={current?.edges ?? []} /> : null}
               {tool.kind === "corners" ? (
@@ -288,15 +311,13 @@ export function Floor() {
 const HINTS = {
   cut: "from above, north up · drag A, B or the line between to move the cut",
   corners: "drag a corner, + puts one in, a length can be typed",
-  readings: "tap where you measured, then type the depth",
+  readings: "tap where you measured, type the depth, Enter",
   features: "pick a sign in the sheet and tap where it stands; drag to move",
   photo: "tap where the photo was taken",
   pieces: "every piece as it is laid, numbered in the laying order",
+  against: "click the wall of another section, where this one's corner comes to stand",
   rack: "",
 };
-
-const points = (corners: readonly (readonly [number, number])[], frame: Frame) =>
-  corners.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");
 
 const boxOf = (corners: readonly (readonly [number, number])[], frame: Frame): Box => {
   const xs = corners.map(([x]) => frame.x(x));
@@ -320,76 +341,4 @@ const ringSegments = (ring: readonly Point[], frame: Frame) =>
 function middleOf(corners: readonly Point[]): Point {
   const sum = corners.reduce((total, p) => [total[0] + p[0], total[1] + p[1]] as Point, [0, 0] as Point);
   return [sum[0] / corners.length, sum[1] / corners.length];
-}
-
-/** A section that is not open: its outline and its name; a tap opens it. */
-function OtherSection({
-  other,
-  name,
-  frame,
-  taken,
-  charPx,
-  canvas,
-  onOpen,
-}: {
-  other: DrawnSection;
-  name: string;
-  frame: Frame;
-  taken: readonly Box[];
-  charPx: number;
-  canvas: { width: number; height: number };
-  onOpen: () => void;
-}) {
-  const place = nameLabel(other.outline_ft, name, frame, taken, charPx, canvas);
-  return (
-    <g
-      className={`other ${other.kind}`}
-      role="button"
-      tabIndex={0}
-      aria-label={`Open the section ${name}`}
-      onClick={onOpen}
-      onKeyDown={(event) => event.key === "Enter" && onOpen()}
-    >
-      <title>{name}</title>
-      <polygon points={points(other.outline_ft, frame)} />
-      {other.holes_ft.map((hole) => (
-        <polygon key={`${hole[0]}`} className="hole" points={points(hole, frame)} />
-      ))}
-      {place ? (
-        <text data-label x={place.x} y={place.y} textAnchor="middle">
-          {place.text}
-        </text>
-      ) : null}
-    </g>
-  );
-}
-
-/** Lines of equal room under the roof, each height written once. */
-function Heights({
-  heights,
-  frame,
-  lines,
-  boxes,
-  charPx,
-}: {
-  heights: DrawnSection["heights"];
-  frame: Frame;
-  lines: readonly Segment[];
-  boxes: readonly Box[];
-  charPx: number;
-}) {
-  const units = useUnits();
-  const words = (room: number) => `${units.depth(room).value} ${units.depth(room).unit}`;
-  return (
-    <g className="heights">
-      {heights.map((line) => (
-        <polyline key={`${line.room_in} ${line.points_ft[0]}`} points={points(line.points_ft, frame)} />
-      ))}
-      {heightLabels(heights, words, frame, lines, boxes, charPx).map(({ room_in, x, y, text }) => (
-        <text key={room_in} data-label x={x} y={y} textAnchor="middle">
-          {text}
-        </text>
-      ))}
-    </g>
-  );
 }

@@ -1,7 +1,9 @@
 import { type KeyboardEvent, type ReactNode, useRef, useState } from "react";
 import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
+import type { Aside } from "../signs";
 import { useDrag } from "../useDrag";
+import { SetAside } from "./SetAside";
 
 type Point = [number, number];
 const NUDGE_FT = 0.5;
@@ -23,10 +25,12 @@ interface Props {
   snap?: (to: Point) => Point;
   children: ReactNode;
   className?: string;
+  /** How far its sign stands beside its place, in pixels; a line leads to the place. */
+  aside?: Aside | undefined;
 }
 
 /** A thing on the Floor that is moved by mouse, finger or keys: arrows 6 in, with Shift 1 in; Delete takes it away. */
-export function Handle({ at, frame, name, chosen, onPick, onMove, onDelete, snap, children, className }: Props) {
+export function Handle({ at, frame, name, chosen, onPick, onMove, onDelete, snap, children, className, aside }: Props) {
   const [held, setHeld] = useState<Point | null>(null);
   const sent = useRef(0);
   const shown = held ?? at;
@@ -85,8 +89,10 @@ export function Handle({ at, frame, name, chosen, onPick, onMove, onDelete, snap
       onFocus={onPick}
       onKeyDown={keys}
     >
-      <circle className="touch" r={TOUCH_PX} />
-      {children}
+      <SetAside by={aside}>
+        <circle className="touch" r={TOUCH_PX} />
+        {children}
+      </SetAside>
     </g>
   );
 }

@@ -1,13 +1,23 @@
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import type { Frame } from "../frame";
+import type { Aside } from "../signs";
 import { Handle } from "./Handle";
+import { SetAside } from "./SetAside";
 import { Sign } from "./symbols";
 
 type At = readonly [number, number];
 
 /** What stands in the open section, each with its sign; movable where moving is set. */
-export function Features({ frame, moving }: { frame: Frame; moving: boolean }) {
+export function Features({
+  frame,
+  moving,
+  aside,
+}: {
+  frame: Frame;
+  moving: boolean;
+  aside: ReadonlyMap<string, Aside>;
+}) {
   const { section, editSection } = useDocument();
   const { lists, picked, pick } = useView();
   return (
@@ -33,7 +43,9 @@ export function Features({ frame, moving }: { frame: Frame; moving: boolean }) {
               {run}
               <g transform={`translate(${frame.x(at[0])} ${frame.y(at[1])})`}>
                 <title>{title}</title>
-                <Sign kind={feature.kind} />
+                <SetAside by={aside.get(id)}>
+                  <Sign kind={feature.kind} />
+                </SetAside>
               </g>
             </g>
           );
@@ -47,6 +59,7 @@ export function Features({ frame, moving }: { frame: Frame; moving: boolean }) {
               frame={frame}
               name={title}
               chosen={chosen}
+              aside={aside.get(id)}
               onPick={() => pick({ kind: "feature", id })}
               onMove={(next) =>
                 editSection(
@@ -171,6 +184,18 @@ export function Readings({
           </g>
         );
       })}
+    </g>
+  );
+}
+
+/** A place that was tapped and waits for its depth. */
+export function WaitingSign({ at, frame }: { at: At; frame: Frame }) {
+  return (
+    <g className="readings" transform={`translate(${frame.x(at[0])} ${frame.y(at[1])})`}>
+      <circle className="ring" r={8} />
+      <text className="depth odd" y={-11} textAnchor="middle">
+        ?
+      </text>
     </g>
   );
 }

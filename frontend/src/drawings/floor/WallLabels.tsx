@@ -60,6 +60,7 @@ export function WallLabels({ labels, edges }: { labels: Map<number, EdgeLabel>; 
 
 const WIDE = 96;
 const HIGH = 44;
+const MOST_FT = 1000;
 
 function LengthField({
   wall,
@@ -82,9 +83,10 @@ function LengthField({
   const [text, setText] = useState(shown.value.includes("ft") ? `${shown.value} ${shown.unit}` : shown.value);
   const [bad, setBad] = useState(false);
   const left = anchor === "start" ? x : anchor === "end" ? x - WIDE : x - WIDE / 2;
+  const most = units.length(MOST_FT);
   const take = () => {
     const feet = readFeet(text, units.metric);
-    if (feet === null || feet <= 0 || feet > 1000) {
+    if (feet === null || feet <= 0 || feet > MOST_FT) {
       setBad(true);
       return;
     }
@@ -92,7 +94,7 @@ function LengthField({
     onDone();
   };
   return (
-    <foreignObject x={left} y={y - HIGH / 2 - 4} width={WIDE} height={HIGH}>
+    <foreignObject x={left} y={y - HIGH / 2 - 4} width={WIDE} height={bad ? HIGH * 2.4 : HIGH}>
       <input
         className={bad ? "length-field bad" : "length-field"}
         // biome-ignore lint/a11y/noAutofocus: the user has just asked to type here
@@ -109,6 +111,11 @@ function LengthField({
           if (event.key === "Escape") onDone();
         }}
       />
+      {bad ? (
+        <p className="length-refused" role="alert">
+          over 0 to {most.value} {most.unit}, like {units.metric ? "11.6" : "38 or 12'6"}
+        </p>
+      ) : null}
     </foreignObject>
   );
 }

@@ -1,12 +1,14 @@
 import { useElementSize } from "@mantine/hooks";
-import { useState } from "react";
-import type { Way } from "../../api/types";
+import { type CSSProperties, useState } from "react";
+import type { JobDocument, RackAnswer, Way } from "../../api/types";
 import { pickWay } from "../../document/pickWay";
+import { sectionOf } from "../../document/sections";
+import { AskedLink } from "../../inputs/AskedLink";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { Core, CoreRuler, scaleFor } from "./Core";
 import { agree, rows, speaks } from "./rows";
-import { inOrder, type Shelf, shelves } from "./shelves";
+import { inOrder, reasonLines, type Shelf, shelves } from "./shelves";
 
 const NAMES_WIDTH = 112;
 const CORE_SPACE = 116;
@@ -42,8 +44,10 @@ export function Rack() {
           <span className="soft">nothing can be weighed yet</span>
         </header>
         <ul className="rack-missing">
-          {answer.missing.map((text) => (
-            <li key={text}>{text}</li>
+          {answer.missing.map((item) => (
+            <li key={item.field}>
+              <AskedLink item={item} />
+            </li>
           ))}
         </ul>
       </section>
@@ -60,12 +64,12 @@ export function Rack() {
       <header>
         <h2>Cores</h2>
         <span className="soft">
-          each to the same ruler · pick one, or ask it why not
-          {drawn
-            ? ` · drawn for ${drawn}, ${pickFor === "section" ? "R, plate and load of it, the rest" : "figures"} for the whole attic`
-            : ""}
+          each to the same ruler · pick one, or ask it why not{drawn ? ` · drawn for ${drawn}` : ""}
         </span>
       </header>
+      {drawn ? (
+        <p className="soft rack-says">{whatItSays(answer, document, pickFor === "section" ? drawn : null)}</p>
+      ) : null}
       {answer.nothing_open.length ? (
         <div className="rack-missing" role="status">
           <b>Nothing on the list can go in as it stands.</b> What would open a way:
@@ -92,6 +96,15 @@ export function Rack() {
       </div>
     </section>
   );
+}
+
+/** Of what the figures under the cores are: not all of them are of the whole attic. */
+function whatItSays(answer: RackAnswer, document: JobDocument, one: string | null): string {
+  const names = (ids: readonly string[]) => ids.map((id) => sectionOf(document, id)?.name ?? id).join(", ");
+  const counted = answer.counted.length ? `, with ${names(answer.counted)} as chosen` : "";
+  const out = answer.uncounted.length ? ` Not in them: ${names(answer.uncounted)}, where nothing is chosen yet.` : "";
+  const r = one ? `R, plate and load are of ${one}` : "R, plate and load are of the open floors, the worst of them";
+  return `Order, price, hours and saving are of the whole attic${counted}. ${r}.${out}`;
 }
 
 function BlockedPattern() {
@@ -175,7 +188,7 @@ function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
     });
   return (
     <div className="core-scroll">
-      <table className="cores">
+      <table className="cores" style={{ "--reason-lines": reasonLines(ways) } as CSSProperties}>
         <thead>
           <tr>
             <td>
@@ -233,6 +246,18 @@ function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
               ))}
             </tr>
           ))}
+          {ways.some((way) => way.weighed.missing?.length) ? (
+            <tr>
+              <th scope="row">not known yet</th>
+              {ways.map((way) => (
+                <td key={way.weighed.id} className={way.weighed.id === picked ? "here asks" : "asks"}>
+                  {(way.weighed.missing ?? []).map((item) => (
+                    <AskedLink key={item.field} item={item} />
+                  ))}
+                </td>
+              ))}
+            </tr>
+          ) : null}
           <tr>
             <th scope="row">speaks for it</th>
             {ways.map((way) => (
@@ -256,8 +281,9 @@ function CoreTable({ ways, perIn }: { ways: readonly Way[]; perIn: number }) {
                   <button
                     type="button"
                     className="link"
-                    aria-pressed={pinned.includes(id)}
-                    aria-label={`Pin ${name}`}
+                    disabled={!way.weighed.cost && !pinned.includes(id)}
+                    title={way.weighed.cost ? undefined : "It has no price yet, so it cannot be offered."}
+                    aria-label={`${pinned.includes(id) ? "Unpin" : "Pin"} ${name}`}
                     onClick={() => pin(id)}
                   >
                     {pinned.includes(id) ? "unpin" : "pin"}

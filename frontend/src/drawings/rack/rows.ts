@@ -1,4 +1,5 @@
 import type { Way } from "../../api/types";
+import { countsOf } from "../../document/order";
 import type { Units } from "../../ui/units";
 import { fixed } from "../../ui/units";
 
@@ -27,15 +28,7 @@ export function rows(units: Units, section: string | null = null): Row[] {
     { name: "R over the plate", of: (way) => r(of(way).r_at_plate) },
     {
       name: "to order",
-      of: ({ weighed }) =>
-        ["bags", "bundles"]
-          .map((unit) => [
-            (weighed.packs ?? []).filter((p) => p.unit === unit).reduce((sum, p) => sum + p.count, 0),
-            unit,
-          ])
-          .filter(([count]) => count)
-          .map((pair) => pair.join(" "))
-          .join(" + "),
+      of: ({ weighed }) => countsOf(weighed.packs ?? []),
     },
     { name: "baffle pieces", of: ({ weighed }) => (weighed.baffle_pieces ? String(weighed.baffle_pieces) : "") },
     {

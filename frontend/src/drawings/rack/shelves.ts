@@ -40,3 +40,10 @@ export function shelves(ways: readonly Way[], aim: string, picked: string | null
   const first = here && !best.includes(here) ? [here, ...best] : best;
   return [{ id: "best", title: "The best of each method", ways: inOrder(first, aim) }, ...byMethod];
 }
+
+const REASON_CHARS = 14;
+const FEWEST_LINES = 4;
+
+/** Lines that the longest reason over a core takes, so that none is cut off and all cores stand beside one ruler. */
+export const reasonLines = (ways: readonly Way[]): number =>
+  Math.max(FEWEST_LINES, ...ways.map((way) => Math.ceil((way.weighed.blocks[0]?.length ?? 0) / REASON_CHARS) + 1));

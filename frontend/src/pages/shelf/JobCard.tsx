@@ -1,20 +1,29 @@
 import { Button } from "@mantine/core";
 import { Link } from "react-router";
-import type { JobLine } from "../../api/types";
+import type { JobLine, Span } from "../../api/types";
+import { orderSaid } from "../../document/order";
 import { useUnits } from "../../ui/units";
 import { Thumbnail } from "./Thumbnail";
 
 interface Props {
   line: JobLine;
+  onCopy?: () => void;
   onDiscard?: () => void;
   onBringOut?: () => void;
 }
 
+/** The least and the most, where they differ. */
+function range(span: Span, show: (value: number) => string): string {
+  const [least, most] = [show(span.least), show(span.most)];
+  return least === most ? least : `${least} – ${most.replace(/R-|RSI /, "")}`;
+}
+
 /** One job on the shelf: its attic, name, headline figures and stops. */
-export function JobCard({ line, onDiscard, onBringOut }: Props) {
+export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
   const units = useUnits();
   const head = line.headline;
   const totals = head?.totals;
+  const said = totals ? orderSaid(totals) : null;
   const name = head?.name || "Unnamed job";
   const saved = new Date(line.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
   return (
@@ -32,25 +41,25 @@ export function JobCard({ line, onDiscard, onBringOut }: Props) {
         <p className="soft">saved {saved}</p>
       </div>
       <dl className="headline">
-        {totals?.bags_order !== null && totals ? (
-          <div>
-            <dt>{totals.bags_order || !totals.bundles_order ? "bags to order" : "bundles to order"}</dt>
-            <dd>{totals.bags_order || !totals.bundles_order ? totals.bags_order : totals.bundles_order}</dd>
+        {said ? (
+          <div title={said.by ?? undefined}>
+            <dt>{said.name}</dt>
+            <dd>{said.value}</dd>
           </div>
         ) : null}
         {totals?.fill_line_in ? (
           <div>
             <dt>fill line</dt>
             <dd>
-              {units.depth(totals.fill_line_in.most).value} {units.depth(0).unit}
+              {range(totals.fill_line_in, (v) => units.depth(v).value)} {units.depth(0).unit}
             </dd>
           </div>
         ) : null}
         {totals?.r_nominal && totals.r_existing ? (
           <div>
-            <dt>R now → after</dt>
+            <dt>R now → after{totals.other_sections ? ", floors" : ""}</dt>
             <dd>
-              {units.r(totals.r_existing.least)} → {units.r(totals.r_nominal.least).replace(/R-|RSI /, "")}
+              {range(totals.r_existing, units.r)} → {range(totals.r_nominal, units.r).replaceAll(/R-|RSI /g, "")}
             </dd>
           </div>
         ) : null}
@@ -67,8 +76,18 @@ export function JobCard({ line, onDiscard, onBringOut }: Props) {
             <dt>stops</dt>
             <dd>{totals.stops}</dd>
           </div>
+        ) : totals?.not_looked_at ? (
+          <div>
+            <dt>hazards</dt>
+            <dd>{totals.not_looked_at} not looked at</dd>
+          </div>
         ) : null}
       </dl>
+      {onCopy ? (
+        <Button variant="subtle" size="xs" onClick={onCopy} aria-label={`Copy ${name}`}>
+          copy
+        </Button>
+      ) : null}
       {onDiscard ? (
         <Button variant="subtle" color="rust" size="xs" onClick={onDiscard} aria-label={`Put ${name} in the bin`}>
           bin

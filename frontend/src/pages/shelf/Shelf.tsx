@@ -128,6 +128,7 @@ export function Shelf() {
             <JobCard
               key={line.id}
               line={line}
+              onCopy={place === "shelf" ? () => void act(() => copyJob(line.id)) : undefined}
               onDiscard={place === "shelf" ? () => void act(() => ask("DELETE", `/api/jobs/${line.id}`)) : undefined}
               onBringOut={
                 place === "bin" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/bring-out`)) : undefined
@@ -142,4 +143,11 @@ export function Shelf() {
       <NewAttic opened={newOpen} onClose={newAttic.close} />
     </div>
   );
+}
+
+/** The same job once more, under a name that says so; its papers stay with the first. */
+async function copyJob(id: string) {
+  const { data } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
+  const name = `${(data.document as { name?: string }).name ?? "Unnamed job"}, copy`.slice(0, 200);
+  await ask<StoredJob>("POST", "/api/jobs", { ...data.document, name });
 }

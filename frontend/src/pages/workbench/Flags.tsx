@@ -1,13 +1,39 @@
-import { usePlanned } from "../../state/context";
+import type { Flag } from "../../api/types";
+import { sectionOf } from "../../document/sections";
+import { AskedLink } from "../../inputs/AskedLink";
+import { useDocument, usePlanned, useView } from "../../state/context";
+import { leadOf } from "../../state/lead";
 
 const LEVELS = { stop: "Stop", caution: "Caution", note: "Note" } as Record<string, string>;
 
 /** What needs doing about: stops, cautions and notes, each with what to do next; then what is still open. */
 export function Flags({ levels }: { levels: readonly string[] }) {
   const { plan, faults } = usePlanned();
+  const { document } = useDocument();
+  const { stepId } = useView();
   const faulty = levels.includes("stop") ? Object.entries(faults) : [];
-  const shown = plan?.flags.filter((flag) => levels.includes(flag.level)) ?? [];
-  if (shown.length + faulty.length === 0) return null;
+  const all = plan?.flags.filter((flag) => levels.includes(flag.level)) ?? [];
+  // A stop stands whole where it is asked; elsewhere all of them are one line, so that the sheet can be seen.
+  const asked = (flag: Flag) =>
+    flag.level !== "stop" || !flag.field || leadOf({ step: "look_over", field: flag.field }).step === stepId;
+  const shown = all.filter(asked);
+  const folded = all.filter((flag) => !asked(flag));
+  if (all.length + faulty.length === 0) return null;
+  const many = (document.sections ?? []).length > 1;
+  /** Its text, with its section's name before it where there are several. */
+  const named = (flag: Flag) => {
+    const section = many && flag.section ? sectionOf(document, flag.section) : undefined;
+    const name = section?.name ?? section?.id;
+    return name && !flag.text.startsWith(name) ? `${name}: ${flag.text}` : flag.text;
+  };
+  const whole = (flag: Flag) => (
+    <div key={flag.code + flag.section + flag.text} className={`flag ${flag.level}`} data-code={flag.code}>
+      <b>{LEVELS[flag.level]}.</b> {named(flag)} <span className="next">{flag.what_to_do}</span>
+      {flag.field ? (
+        <AskedLink item={{ step: "look_over", field: flag.field, text: "Go there" }} about={flag.text} />
+      ) : null}
+    </div>
+  );
   return (
     <section className="flags-list" aria-label={levels.includes("stop") ? "Stops" : "Cautions and notes"}>
       {faulty.length ? (
@@ -20,11 +46,16 @@ export function Flags({ levels }: { levels: readonly string[] }) {
           ))}
         </div>
       ) : null}
-      {shown.map((flag) => (
-        <div key={flag.code + flag.section + flag.text} className={`flag ${flag.level}`} data-code={flag.code}>
-          <b>{LEVELS[flag.level]}.</b> {flag.text} <span className="next">{flag.what_to_do}</span>
-        </div>
-      ))}
+      {shown.map(whole)}
+      {folded.length ? (
+        <details className="flag stop folded">
+          <summary>
+            <b>{folded.length === 1 ? "Stop." : `${folded.length} stops.`}</b>{" "}
+            {folded.map((flag) => named(flag).split(/[,:]/)[0]).join("; ")}
+          </summary>
+          {folded.map(whole)}
+        </details>
+      ) : null}
     </section>
   );
 }
@@ -39,7 +70,9 @@ export function OpenQuestions({ asks }: { asks: readonly string[] }) {
       <b>Still open</b>
       <ul>
         {open.map((item) => (
-          <li key={item.field}>{item.text}</li>
+          <li key={item.field}>
+            <AskedLink item={item} />
+          </li>
         ))}
       </ul>
     </section>

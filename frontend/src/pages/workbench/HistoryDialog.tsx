@@ -1,10 +1,12 @@
-import { Button, Table } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, type ProblemError } from "../../api/client";
-import type { RevisionLine, StoredJob } from "../../api/types";
+import type { ChangeList, RevisionLine, StoredJob } from "../../api/types";
+import { NOBODY } from "../../state/saving";
 import type { JobHandle } from "../../state/useJob";
 import { Dialog } from "../../ui/Dialog";
+import { ChangeTable } from "./ChangeTable";
 
 const when = (iso: string) => new Date(iso).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
@@ -48,38 +50,57 @@ export function HistoryDialog({
     <Dialog opened={opened} onClose={onClose} title="History" size="lg">
       {unsaved ? <p className="note">Waiting for the last edit to be saved before anything is brought back.</p> : null}
       {trouble ? <p role="alert">{trouble}</p> : null}
-      <Table aria-label="Revisions">
-        <Table.Tbody>
-          {data?.map((revision, i) => (
-            <Table.Tr key={revision.number}>
-              <Table.Th scope="row">{revision.number}</Table.Th>
-              <Table.Td>
-                {when(revision.saved_at)}
-                <br />
-                <span className="soft">
-                  {revision.reason}
-                  {revision.brought_from ? ` from ${revision.brought_from}` : ""}, by {revision.actor}
-                </span>
-              </Table.Td>
-              <Table.Td>
-                {i === 0 ? (
-                  "now"
-                ) : (
-                  <Button
-                    size="xs"
-                    variant="default"
-                    disabled={unsaved}
-                    onClick={() => void bringBack(revision.number)}
-                    aria-label={`Bring back revision ${revision.number}`}
-                  >
-                    Bring back
-                  </Button>
-                )}
-              </Table.Td>
-            </Table.Tr>
-          ))}
-        </Table.Tbody>
-      </Table>
+      <ol className="revisions" aria-label="Revisions">
+        {data?.map((revision, i) => (
+          <li key={revision.number}>
+            <b>{revision.number}</b>
+            <span>
+              {when(revision.saved_at)}
+              <br />
+              <span className="soft">
+                {revision.reason}
+                {revision.brought_from ? ` from ${revision.brought_from}` : ""}
+                {revision.actor === NOBODY ? "" : `, by ${revision.actor}`}
+              </span>
+            </span>
+            {i === 0 ? (
+              <span>now</span>
+            ) : (
+              <Button
+                size="xs"
+                variant="default"
+                disabled={unsaved}
+                onClick={() => void bringBack(revision.number)}
+                aria-label={`Bring back revision ${revision.number}`}
+              >
+                Bring back
+              </Button>
+            )}
+            {revision.number > 1 ? <WhatChanged id={id} revision={revision} /> : null}
+          </li>
+        ))}
+      </ol>
     </Dialog>
+  );
+}
+
+/** What a revision changed, asked for when it is opened. The newest may still grow by saves within the minute. */
+function WhatChanged({ id, revision }: { id: string; revision: RevisionLine }) {
+  const [open, setOpen] = useState(false);
+  const { data } = useQuery({
+    queryKey: ["changes", id, revision.number, revision.saved_at],
+    queryFn: async () =>
+      (await ask<ChangeList>("GET", `/api/jobs/${id}/revisions/${revision.number}/changes`)).data.changes,
+    enabled: open,
+  });
+  return (
+    <details className="more-of" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>What changed</summary>
+      {data ? (
+        <ChangeTable label={`What revision ${revision.number} changed`} heads={["before", "after"]} changes={data} />
+      ) : (
+        <p className="note">Comparing …</p>
+      )}
+    </details>
   );
 }

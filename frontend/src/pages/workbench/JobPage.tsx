@@ -1,9 +1,11 @@
 import { Button, Loader } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { ask } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
+import { inView } from "../../state/inView";
 import { useJob } from "../../state/useJob";
+import { useUnits } from "../../ui/units";
 import { Workbench } from "./Workbench";
 
 /** Opens one job, or says why it cannot. */
@@ -14,14 +16,16 @@ export function JobPage() {
 
 function Opened({ id }: { id: string }) {
   const { handle, failure, reload } = useJob(id);
+  const { metric } = useUnits();
   const library = useQuery({
     queryKey: ["products"],
     queryFn: async () => (await ask<{ products: Product[] }>("GET", "/api/products")).data.products,
     staleTime: Number.POSITIVE_INFINITY,
   });
   const lists = useQuery({
-    queryKey: ["lists"],
-    queryFn: async () => (await ask<ChoiceLists>("GET", "/api/lists")).data,
+    queryKey: ["lists", metric],
+    queryFn: async () => (await ask<ChoiceLists>("GET", inView("/api/lists", metric))).data,
+    placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
   });
   const trouble = failure ?? library.error ?? lists.error;

@@ -1,6 +1,7 @@
 import { Select } from "@mantine/core";
-import { memo } from "react";
-import { useDocument } from "../../state/context";
+import { memo, useEffect } from "react";
+import { useDocument, useView } from "../../state/context";
+import { focusOn } from "../../state/lead";
 import type { StepInfo } from "../../steps/steps";
 import { Flags, OpenQuestions } from "./Flags";
 
@@ -11,6 +12,7 @@ const LATER = ["caution", "note"] as const;
 export const Sheet = memo(function Sheet({ step }: { step: StepInfo }) {
   const { document, section, openSection } = useDocument();
   const sections = document.sections ?? [];
+  useLead();
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it
     <aside className="sheet" aria-label="Sheet" tabIndex={0}>
@@ -36,3 +38,21 @@ export const Sheet = memo(function Sheet({ step }: { step: StepInfo }) {
     </aside>
   );
 });
+
+const FRAMES = 60;
+
+/** Once a question has led to this sheet: its field, as soon as it is drawn. */
+function useLead() {
+  const { lead, leadTo } = useView();
+  useEffect(() => {
+    if (!lead) return;
+    let frame = 0;
+    let left = FRAMES;
+    const look = () => {
+      if (focusOn(lead.field) || --left === 0) leadTo(null);
+      else frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [lead, leadTo]);
+}

@@ -1,8 +1,10 @@
 import { Popover, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { Span } from "../../api/types";
+import { orderSaid } from "../../document/order";
+import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
-import { usePlanned } from "../../state/context";
+import { useDocument, usePlanned } from "../../state/context";
 import { useSettings } from "../../state/starts";
 import { FigureButton } from "../../ui/FigureButton";
 import { fixed, type Shown, useUnits } from "../../ui/units";
@@ -34,6 +36,7 @@ function Cell({ name, path, large, always, unit, children }: CellProps) {
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export function Tally() {
   const settings = useSettings();
+  const { document } = useDocument();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
   const totals = plan?.totals;
@@ -43,32 +46,37 @@ export function Tally() {
       return typeof shown === "string" ? shown : shown.value;
     };
     const [least, most] = [word(span.least), word(span.most)];
-    return least === most ? least : `${least} – ${most}`;
+    return least === most ? least : `${least} – ${most.replace(/R-|RSI /, "")}`;
   };
   const at = `sections.${sectionPlan?.id}.`;
-  const order = plan?.order.find((line) => line.unit === "bags") ?? plan?.order[0];
+  const order = plan?.order[0];
   const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
   if (!totals) return <section className="tally" aria-label="Tally" />;
   const spare = settings.spare_pct;
-  const bundles = totals.bundles_order ?? 0;
-  const bundlesOnly = bundles > 0 && !totals.bags_order;
+  const said = orderSaid(totals);
+  const single = totals.order?.length === 1 ? totals.order[0] : null;
+  const chart = single?.unit === "bags" ? `${fixed(single.bags_chart, 1)} + ` : "";
+  const gaps = single?.bags_gaps ? `${fixed(single.bags_gaps, 1)} for gaps + ` : "";
+  const names = (ids: readonly string[]) => ids.map((id) => sectionOf(document, id)?.name ?? id).join(", ");
+  const floors = totals.other_sections ? ", floors" : "";
   return (
     <section className="tally" aria-label="Tally">
       <dl>
-        {totals.bags_order !== null ? (
+        {said ? (
           <Cell
             large
             always
-            name={bundlesOnly ? "bundles to order" : "bags to order"}
-            path={order ? `order.${order.product}.bags_order` : undefined}
-            unit={
-              bundlesOnly
-                ? `${spare} % spare in them`
-                : `${bundles ? `+ ${bundles} bundles, ` : `${fixed(totals.bags_chart ?? 0, 1)} + `}${spare} % spare`
-            }
+            name={said.name}
+            path={order && !said.by ? `order.${order.product}.bags_order` : undefined}
+            unit={said.by ?? `${chart}${gaps}${spare} % spare`}
           >
-            {bundlesOnly ? bundles : totals.bags_order}
+            {said.value}
+          </Cell>
+        ) : null}
+        {said === null && totals.uncounted?.length ? (
+          <Cell always name="to order" unit={`not known yet for ${names(totals.uncounted)}`}>
+            –
           </Cell>
         ) : null}
         {totals.fill_line_in ? (
@@ -83,7 +91,7 @@ export function Tally() {
         ) : null}
         {totals.r_existing ? (
           <Cell
-            name={totals.r_nominal ? "R now → after" : "R now"}
+            name={`${totals.r_nominal ? "R now → after" : "R now"}${floors}`}
             path={`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`}
           >
             {of(totals.r_existing, units.r)}
@@ -138,11 +146,16 @@ export function Tally() {
                 </Popover.Dropdown>
               </Popover>
             ) : (
-              <b>none</b>
+              <b>{totals.not_looked_at ? "none yet" : "none"}</b>
             )}
-            {cautions ? (
+            {cautions || totals.not_looked_at ? (
               <span className="unit">
-                {cautions} caution{cautions === 1 ? "" : "s"}
+                {[
+                  totals.not_looked_at ? `${totals.not_looked_at} not looked at` : "",
+                  cautions ? `${cautions} caution${cautions === 1 ? "" : "s"}` : "",
+                ]
+                  .filter(Boolean)
+                  .join(", ")}
               </span>
             ) : null}
           </dd>

@@ -8,7 +8,7 @@ import { useUnits } from "../../ui/units";
 function saveWords(save: SaveState): string {
   switch (save.kind) {
     case "saved":
-      return save.at ? `saved ${save.at}` : "saved";
+      return `saved${save.at ? ` ${save.at}` : ""}${save.by ? ` by ${save.by}` : ""}`;
     case "unsaved":
       return "not saved yet";
     case "saving":

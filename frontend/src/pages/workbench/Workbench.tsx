@@ -26,6 +26,7 @@ import { KeysDialog } from "./KeysDialog";
 import { Sheet } from "./Sheet";
 import { Tally } from "./Tally";
 import { TopBar } from "./TopBar";
+import { Troubles } from "./Troubles";
 import { useBenchState } from "./useBenchState";
 
 interface Props {
@@ -50,24 +51,28 @@ export function Workbench({ id, job, library, lists }: Props) {
   const [keysOpen, keysDialog] = useDisclosure(false);
   const [historyOpen, history] = useDisclosure(false);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [allTheSame, setAllTheSame] = useState<(() => void) | null>(null);
   const actions = useRef({} as Record<Action, () => void>);
+  const goToRef = useRef<(step: string) => void>(() => {});
   const act = useCallback((action: Action) => actions.current[action](), []);
 
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
   const atEaves = step.id === "eaves";
-  const { bench, live, openId, tool, setTool, pick } = useBenchState({
+  const { bench, live, openId, tool, setTool, pick, waiting, wait } = useBenchState({
     job,
     stepId: step.id,
     narrow: narrow ?? false,
     library,
     lists,
     act,
+    goTo: goToRef,
   });
   const leaveStep = useCallback(() => {
     job.cutRevision();
     setTool(CUT);
     pick(null);
-  }, [job, setTool, pick]);
+    wait(null);
+  }, [job, setTool, pick, wait]);
   const goTo = useCallback(
     (to: string) => {
       if (to !== step.id) leaveStep();
@@ -75,13 +80,23 @@ export function Workbench({ id, job, library, lists }: Props) {
     },
     [leaveStep, step.id, navigate, id],
   );
+  goToRef.current = goTo;
   const toggleScheme = useCallback(
     () => setColorScheme(scheme === "dark" ? "light" : "dark"),
     [scheme, setColorScheme],
   );
   const keys = useMemo(
-    () => benchKeys({ job, goTo, setTool, showKeys: keysDialog.open, toggleUnits: units.toggle, toggleScheme }),
-    [job, goTo, setTool, keysDialog, units, toggleScheme],
+    () =>
+      benchKeys({
+        job,
+        goTo,
+        setTool,
+        showKeys: keysDialog.open,
+        toggleUnits: units.toggle,
+        toggleScheme,
+        waiting: waiting !== null,
+      }),
+    [job, goTo, setTool, keysDialog, units, toggleScheme, waiting],
   );
   useKeys(keys);
   const hand = (url: string, ending: string, body?: unknown) => {
@@ -91,12 +106,19 @@ export function Workbench({ id, job, library, lists }: Props) {
     );
   };
   const drawnCut = live.answer?.drawing.cut;
-  const print = (kind: PaperKind) => {
+  const print = (kind: PaperKind, gaps = false) => {
     setTrouble(null);
+    setAllTheSame(null);
     const end = drawnCut?.section === openId ? drawnCut?.ends[0] : undefined;
     const eave = kind === "eave detail" && end?.eave && openId ? { section: openId, edge: end.edge } : null;
-    printPaper(id, job, kind, eave).catch((error: ProblemError) => {
+    printPaper(id, job, kind, eave, { gaps, metric: units.metric }).catch((error: ProblemError) => {
       const faults = error.problem?.errors?.map((e) => e.text).join(" ");
+      if (error.problem?.status === 409) {
+        const where = error.problem.errors?.map((e) => `${e.field}: ${e.text}`).join("; ");
+        setTrouble(`Before the ${kind} is printed: ${where}.`);
+        setAllTheSame(() => () => print(kind, true));
+        return;
+      }
       setTrouble(`The ${kind} could not be printed: ${faults || error.message}`);
     });
   };
@@ -134,6 +156,8 @@ export function Workbench({ id, job, library, lists }: Props) {
       <nav className="steps" aria-label="Steps">
         {STEPS.map((s, i) => {
           const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
+          // Nothing open is no answer yet: a step is done once something was answered there.
+          const done = !open && s.asks.some((step) => live.answer?.plan.answered.includes(step));
           return (
             <NavLink
               key={s.id}
@@ -144,7 +168,7 @@ export function Workbench({ id, job, library, lists }: Props) {
                 if (s.id !== step.id) leaveStep();
               }}
             >
-              <span className={open || !live.answer ? "sign" : "sign done"}>{open || !live.answer ? i + 1 : "✓"}</span>
+              <span className={done ? "sign done" : "sign"}>{done ? "✓" : i + 1}</span>
               <span>{s.title}</span>
               {open ? (
                 <span className="open" title={`${open} still open`}>
@@ -158,34 +182,33 @@ export function Workbench({ id, job, library, lists }: Props) {
       </nav>
       {bench ? (
         <BenchProvider value={bench}>
-          <main className={`drawings ${racked ? "racked" : tool.kind === "pieces" ? "laying" : `at-${step.id}`}`}>
-            {narrow && !racked ? (
-              <SegmentedControl
-                className="tabs"
-                fullWidth
-                value={tab}
-                onChange={setTab}
-                aria-label="Drawing"
-                data={[
-                  { value: "floor", label: atEaves ? "Bays" : "Floor" },
-                  { value: "cut", label: "Cut" },
-                ]}
-              />
-            ) : null}
-            {trouble ? (
-              <p className="trouble" role="alert">
-                {trouble}
-              </p>
-            ) : null}
-            {live.trouble ? (
-              <p className="trouble" role="alert">
-                The figures are not up to date: {live.trouble}
-              </p>
-            ) : null}
-            {racked ? <Rack /> : null}
-            {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
-            {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
-            {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
+          <main className="drawing-side">
+            <Troubles
+              said={trouble}
+              allTheSame={allTheSame}
+              faults={live.faults}
+              trouble={live.trouble}
+              onUndo={job.undo}
+            />
+            <div className={`drawings ${racked ? "racked" : tool.kind === "pieces" ? "laying" : `at-${step.id}`}`}>
+              {narrow && !racked ? (
+                <SegmentedControl
+                  className="tabs"
+                  fullWidth
+                  value={tab}
+                  onChange={setTab}
+                  aria-label="Drawing"
+                  data={[
+                    { value: "floor", label: atEaves ? "Bays" : "Floor" },
+                    { value: "cut", label: "Cut" },
+                  ]}
+                />
+              ) : null}
+              {racked ? <Rack /> : null}
+              {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
+              {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
+              {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
+            </div>
           </main>
           <BenchProvider value={job.dragged && later ? later : bench}>
             <Sheet step={step} />

@@ -1,5 +1,5 @@
 import type { Tool } from "../../state/tool";
-import { CUT } from "../../state/tool";
+import { CUT, WAITING_FIELD } from "../../state/tool";
 import type { JobHandle } from "../../state/useJob";
 import { STEPS } from "../../steps/steps";
 
@@ -13,6 +13,20 @@ interface Reach {
   showKeys: () => void;
   toggleUnits: () => void;
   toggleScheme: () => void;
+  /** A reading waits for its depth: digits are that depth, never a step. */
+  waiting: boolean;
+}
+
+const DIGITS = [..."0123456789"];
+
+/** A digit typed while the field that waits for it has lost the keyboard: it goes there. */
+function typeDepth(digit: string) {
+  const field = document.getElementById(WAITING_FIELD) as HTMLInputElement | null;
+  if (!field) return;
+  field.focus();
+  const end = field.value.length;
+  field.setRangeText(digit, end, end, "end");
+  field.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
 const focus = (selector: string) => () => document.querySelector<HTMLElement>(selector)?.focus();
@@ -31,13 +45,16 @@ export function benchKeys({
   showKeys,
   toggleUnits,
   toggleScheme,
+  waiting,
 }: Reach): Record<string, () => void> {
   const onTheCut = (selector: string) => () => {
     setTool((now) => (now.kind === "rack" || now.kind === "pieces" ? CUT : now));
     requestAnimationFrame(() => focusWhenDrawn(selector));
   };
   return {
-    ...Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)])),
+    ...(waiting
+      ? Object.fromEntries(DIGITS.map((digit) => [digit, () => typeDepth(digit)]))
+      : Object.fromEntries(STEPS.map((s, i) => [String(i + 1), () => goTo(s.id)]))),
     "?": showKeys,
     f: onTheCut("#fill-flag"),
     c: onTheCut(".cut-line .grip"),

@@ -1,12 +1,14 @@
-import { useCallback, useMemo, useState } from "react";
+import { type RefObject, useCallback, useMemo, useState } from "react";
 import type { ChoiceLists, CutAsked, JobDocument, Product, SectionDocument } from "../../api/types";
 import type { Action } from "../../state/actions";
-import type { Bench, DocumentBench, HeatView, PickFor, PlanBench, ViewBench } from "../../state/context";
-import { CUT, type Picked, type Tool } from "../../state/tool";
+import type { Bench, CutView, DocumentBench, HeatView, PickFor, PlanBench, ViewBench } from "../../state/context";
+import { type Lead, leadOf } from "../../state/lead";
+import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
 import { useCorners } from "../../state/useCorners";
 import type { JobHandle } from "../../state/useJob";
 import { type LivePlan, usePlan } from "../../state/usePlan";
 import { useRack } from "../../state/useRack";
+import { useUnits } from "../../ui/units";
 
 interface Asked {
   job: JobHandle;
@@ -15,6 +17,7 @@ interface Asked {
   library: Product[];
   lists: ChoiceLists;
   act: (action: Action) => void;
+  goTo: RefObject<(step: string) => void>;
 }
 
 export interface BenchState {
@@ -25,19 +28,26 @@ export interface BenchState {
   tool: Tool;
   setTool: (tool: Tool | ((now: Tool) => Tool)) => void;
   pick: (picked: Picked | null) => void;
+  waiting: Waiting | null;
+  wait: (waiting: Waiting | null) => void;
 }
 
 const PLAIN: HeatView = { show: "fill", state: null };
 
 /** What the workbench works on: the open section, the live plan of the document, what is looked at and with which tool. */
-export function useBenchState({ job, stepId, narrow, library, lists, act }: Asked): BenchState {
+export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }: Asked): BenchState {
+  const { metric } = useUnits();
   const [cut, setCut] = useState<CutAsked | null>(null);
+  const [cutView, setCutView] = useState<CutView>("A");
   const [sectionId, setSectionId] = useState<string | null>(null);
   const [tool, setTool] = useState<Tool>(CUT);
   const [picked, pick] = useState<Picked | null>(null);
+  const [edgeSeen, watchEdge] = useState(false);
+  const [waiting, wait] = useState<Waiting | null>(null);
   const [why, askWhy] = useState<string | null>(null);
   const [pickFor, setPickFor] = useState<PickFor>("attic");
   const [heat, setHeat] = useState<HeatView>(PLAIN);
+  const [lead, setLead] = useState<Lead | null>(null);
 
   const sections = job.document.sections ?? [];
   const sectionIndex = Math.max(
@@ -48,13 +58,16 @@ export function useBenchState({ job, stepId, narrow, library, lists, act }: Aske
   const openId = section?.id;
   // The cut goes with the section that is open: where it was drawn, else across its middle.
   const askedCut = useMemo(
-    () => (openId === undefined ? null : cut?.section === openId ? cut : { section: openId }),
-    [cut, openId],
+    () =>
+      openId === undefined
+        ? null
+        : { ...(cut?.section === openId ? cut : { section: openId }), ...(cutView === "whole" ? { house: true } : {}) },
+    [cut, openId, cutView],
   );
-  const live = usePlan(job.document, askedCut);
-  const rack = useRack(job.document, stepId === "choose" || stepId === "target");
+  const live = usePlan(job.document, askedCut, metric);
+  const rack = useRack(job.document, stepId === "choose" || stepId === "target", metric);
   const atEaves = stepId === "eaves";
-  const corners = useCorners(job.document, atEaves);
+  const corners = useCorners(job.document, atEaves || (stepId === "choose" && edgeSeen), metric);
 
   const { edit } = job;
   const editSection = useCallback(
@@ -72,7 +85,20 @@ export function useBenchState({ job, stepId, narrow, library, lists, act }: Aske
   const openSection = useCallback((to: string) => {
     setSectionId(to);
     pick(null);
+    wait(null);
   }, []);
+
+  const leadTo = useCallback(
+    (item: { step: string; field: string } | null) => {
+      const to = item && leadOf(item);
+      setLead(to);
+      if (!to) return;
+      const id = typeof to.section === "number" ? job.document.sections?.[to.section]?.id : to.section;
+      if (id && id !== openId) openSection(id);
+      goTo.current?.(to.step);
+    },
+    [job.document, openId, openSection, goTo],
+  );
 
   const document: DocumentBench | null = useMemo(
     () => (section ? { job, document: job.document, section, sectionIndex, openSection, editSection } : null),
@@ -93,12 +119,16 @@ export function useBenchState({ job, stepId, narrow, library, lists, act }: Aske
     () => ({
       cut,
       setCut,
+      cutView,
+      setCutView,
       tool,
       setTool,
       stepId,
       narrow,
       picked,
       pick,
+      waiting,
+      wait,
       library,
       lists,
       why,
@@ -107,10 +137,30 @@ export function useBenchState({ job, stepId, narrow, library, lists, act }: Aske
       setPickFor,
       heat: atEaves ? heat : PLAIN,
       setHeat,
+      watchEdge,
+      lead,
+      leadTo,
       act,
     }),
-    [cut, tool, stepId, narrow, picked, library, lists, why, pickFor, atEaves, heat, act],
+    [
+      cut,
+      cutView,
+      tool,
+      stepId,
+      narrow,
+      picked,
+      waiting,
+      library,
+      lists,
+      why,
+      pickFor,
+      atEaves,
+      heat,
+      lead,
+      leadTo,
+      act,
+    ],
   );
   const bench = useMemo(() => (document ? { document, plan, view } : null), [document, plan, view]);
-  return { bench, live, openId, tool, setTool, pick };
+  return { bench, live, openId, tool, setTool, pick, waiting, wait };
 }

@@ -1,8 +1,15 @@
 import type { DrawnSection, SectionPlan } from "../../api/types";
+import { headed } from "../../drawings/rack/shelves";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { fixed, useUnits } from "../../ui/units";
+
+const PLACES: Record<string, string> = {
+  between: "between the joists",
+  across: "across the joists",
+  bays: "in the bays",
+};
 
 /** The batts of this section: layers, pieces, bundles, waste against the bound, the cut list by course. */
 export function BattSheet() {
@@ -63,7 +70,7 @@ export function BattSheet() {
             {numbered.map(({ layer, id }) => (
               <tr key={id}>
                 <td>
-                  {named(layer.product)} {layer.place} the joists, {inches(layer.thickness_in)}
+                  {named(layer.product)} {PLACES[layer.place]}, {inches(layer.thickness_in)}
                 </td>
                 <td>{layer.pieces}</td>
                 <td>{layer.cuts}</td>
@@ -75,7 +82,7 @@ export function BattSheet() {
         </table>
         {numbered.map(({ layer, id }) => (
           <p className="note" key={id}>
-            {layer.place === "between" ? "Between" : "Across"}: no layout needs fewer than {layer.least} pieces for{" "}
+            {headed(PLACES[layer.place] ?? layer.place)}: no layout needs fewer than {layer.least} pieces for{" "}
             {units.area(layer.covered_ft2).value} {units.area(0).unit}; this one takes {layer.pieces}. Offcuts left
             over: {units.area(layer.offcuts_ft2).value} {units.area(0).unit}
             {layer.scraps_ft2 > 0.05
@@ -93,28 +100,32 @@ export function BattSheet() {
             </p>
           ))}
       </Part>
-      <Part title="Laying order" aside="numbers on the Floor">
-        {layers.length > 1 ? (
-          <Pick
-            label="Layer on the Floor"
-            value={tool.kind === "pieces" ? String(tool.layer) : null}
-            options={layers.map((layer, i) => ({ value: String(i), label: `${i + 1}, ${layer.place}` }))}
-            onValue={(value) => setTool({ kind: "pieces", layer: Number(value) })}
+      {layers.some((layer) => layer.place === "bays") ? null : (
+        <Part title="Laying order" aside="numbers on the Floor">
+          {layers.length > 1 ? (
+            <Pick
+              label="Layer on the Floor"
+              value={tool.kind === "pieces" ? String(tool.layer) : null}
+              options={layers.map((layer, i) => ({ value: String(i), label: `${i + 1}, ${layer.place}` }))}
+              onValue={(value) => setTool({ kind: "pieces", layer: Number(value) })}
+            />
+          ) : null}
+          <p className="answer">
+            Far end first, back to the way in; the first layer whole, then the next. Pieces drawn in green are cut.
+            Split round wires, one slit round a post, keep off the deck at the eave.
+          </p>
+        </Part>
+      )}
+      {numbered
+        .filter(({ layer }) => layer.courses.length)
+        .map(({ layer, id }) => (
+          <CutList
+            key={id}
+            title={`Cut list, ${PLACES[layer.place]}`}
+            layer={layer}
+            pieces={drawn?.batts[layers.indexOf(layer)]?.pieces ?? []}
           />
-        ) : null}
-        <p className="answer">
-          Far end first, back to the way in; the first layer whole, then the next. Pieces drawn in green are cut. Split
-          round wires, one slit round a post, keep off the deck at the eave.
-        </p>
-      </Part>
-      {numbered.map(({ layer, id }) => (
-        <CutList
-          key={id}
-          title={`Cut list, ${layer.place} the joists`}
-          layer={layer}
-          pieces={drawn?.batts[layers.indexOf(layer)]?.pieces ?? []}
-        />
-      ))}
+        ))}
     </>
   );
 }

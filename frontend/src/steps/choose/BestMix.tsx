@@ -7,10 +7,11 @@ import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, useView } from "../../state/context";
+import { inView } from "../../state/inView";
 import type { MixAim } from "../../state/useRack";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { fixed } from "../../ui/units";
+import { fixed, useUnits } from "../../ui/units";
 
 const AIMS: readonly { value: MixAim; label: string }[] = [
   { value: "price", label: "price" },
@@ -23,6 +24,7 @@ const AIMS: readonly { value: MixAim; label: string }[] = [
 export function BestMix() {
   const { document, job } = useDocument();
   const { library } = useView();
+  const { metric } = useUnits();
   const [aim, setAim] = useState<MixAim>("price");
   const [found, setFound] = useState<RackAnswer | null>(null);
   const [busy, setBusy] = useState(false);
@@ -36,7 +38,7 @@ export function BestMix() {
   const find = () => {
     setBusy(true);
     setTrouble(null);
-    ask<RackAnswer>("POST", "/api/rack", { job: document, mix: aim })
+    ask<RackAnswer>("POST", inView("/api/rack", metric), { job: document, mix: aim })
       .then(({ data }) => setFound(data))
       .catch((error: ProblemError) => setTrouble(error.message))
       .finally(() => setBusy(false));

@@ -1,5 +1,6 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { useView } from "../../state/context";
+import { usePart } from "../../state/usePart";
 import { Pick } from "../../ui/Pick";
 import { BattSheet } from "./BattSheet";
 import { CoresSheet } from "./CoresSheet";
@@ -17,7 +18,7 @@ type PartName = (typeof PARTS)[number]["value"];
 /** Choose: every way side by side, then the one picked in detail: fill and depth, batts piece by piece, price. */
 export function Choose() {
   const { setTool, tool } = useView();
-  const [part, setPart] = useState<PartName>("cores");
+  const [part, setPart] = usePart<PartName>("choose", PARTS);
   useEffect(() => {
     if (part === "pieces") setTool({ kind: "pieces", layer: 0 });
     else setTool({ kind: part === "fill" ? "cut" : "rack" });
@@ -27,7 +28,7 @@ export function Choose() {
   useEffect(() => {
     if (was.current === "rack" && tool.kind === "cut") setPart("fill");
     was.current = tool.kind;
-  }, [tool.kind]);
+  }, [tool.kind, setPart]);
   return (
     <>
       <div className="part sub-steps">

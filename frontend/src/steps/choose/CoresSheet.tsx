@@ -31,7 +31,8 @@ export function CoresSheet() {
   const many = (document.sections ?? []).filter((s) => (s.kind ?? "open_floor") === "open_floor").length > 1;
   const ways = rack.answer?.ways ?? [];
   const asked = ways.find((way) => way.weighed.id === why);
-  const against = ways.find((way) => way.weighed.id === rack.answer?.picked);
+  const against = ways.find((way) => way.weighed.id === rack.answer?.against);
+  const picked = rack.answer?.picked !== null && rack.answer?.picked !== undefined;
   return (
     <>
       <Part title="What matters here">
@@ -71,7 +72,9 @@ export function CoresSheet() {
         >
           <p className="note">
             {asked.weighed.subtitle}
-            {against ? `, held against ${against.weighed.title}, ${against.weighed.subtitle}` : ""}
+            {against
+              ? `, held against ${picked ? "" : "the cheapest that can be done, as nothing is picked: "}${against.weighed.title}, ${against.weighed.subtitle}`
+              : ""}
           </p>
           {asked.why_not.length ? (
             <ul className="why-list">
@@ -82,14 +85,16 @@ export function CoresSheet() {
           ) : (
             <p className="answer">
               {asked.weighed.id === against?.weighed.id
-                ? "It is the one picked."
+                ? picked
+                  ? "It is the one picked."
+                  : "It is the cheapest that can be done. Nothing is picked yet to hold it against."
                 : "Nothing on record speaks against it."}
             </p>
           )}
         </Part>
       ) : null}
       <SideBySide />
-      {many ? <BestMix /> : null}
+      <BestMix />
       <HeatGoes />
       <ByInches />
       <Opinions at="cores" />

@@ -97,6 +97,34 @@ function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
   const units = useUnits();
   const given = document.choice?.[section.id]?.density_pcf;
   if (!document.choice?.[section.id]?.product) return null;
+  const laid = sectionPlan?.batts?.[0];
+  if (document.products?.find((p) => p.id === document.choice?.[section.id]?.product)?.batt)
+    return (
+      <Part title="Closed bays" aside="batts, cut to the bays">
+        <Pick
+          label="Layers"
+          value={document.choice?.[section.id]?.layers ? String(document.choice[section.id]?.layers) : "fit"}
+          options={[
+            { value: "fit", label: "as many as fit" },
+            { value: "1", label: "1" },
+            { value: "2", label: "2" },
+            { value: "3", label: "3" },
+          ]}
+          onValue={(value) => set({ layers: value === "fit" ? undefined : Number(value) })}
+        />
+        {laid ? (
+          <p className="answer">
+            <b>{laid.pieces} pieces</b>, {laid.cuts} of them cut, {fixed(laid.bundles, 1)} bundles;{" "}
+            {units.r(sectionPlan?.r_nominal ?? 0)} in {units.depth(sectionPlan?.installed_in ?? 0).value}{" "}
+            {units.depth(0).unit}.
+          </p>
+        ) : null}
+        <p className="note">
+          Cut them to the bay, snug and not squeezed, in contact with the board; a facing comes once, toward the room. A
+          wall open to the attic is backed with an air barrier as well.
+        </p>
+      </Part>
+    );
   return (
     <Part title="Closed bays" aside="by volume and density">
       <NumberField
@@ -168,7 +196,7 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
             : ""}
           .
           {bags?.field !== null && bags?.field !== undefined
-            ? ` The chart asks ${fixed(bags.chart ?? 0, 1)} bags; thin edges and joists mean the attic takes about ${fixed(bags.field, 1)}.`
+            ? ` The chart asks ${fixed(bags.chart ?? 0, 1)} bags; thin edges and joists mean the attic takes about ${fixed(bags.field, 1)}${bags.gaps ? `, ${fixed(bags.gaps, 1)} of them in gaps below` : ""}.`
             : ""}
         </p>
       ) : null}

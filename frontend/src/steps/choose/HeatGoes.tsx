@@ -1,4 +1,6 @@
-import { usePlanned } from "../../state/context";
+import { useIntersection } from "@mantine/hooks";
+import { useEffect } from "react";
+import { usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { fixed, useUnits } from "../../ui/units";
 
@@ -6,9 +8,18 @@ const BTU_H_F_TO_W_K = 0.5275;
 
 /** Where the heat still goes with what is chosen, and what mending each would gain. */
 export function HeatGoes() {
-  const { plan } = usePlanned();
+  const { plan, corners } = usePlanned();
   const { metric } = useUnits();
-  const heat = plan?.heat ?? [];
+  const { watchEdge } = useView();
+  const { ref, entry } = useIntersection<HTMLParagraphElement>({ threshold: 0 });
+  const seen = entry?.isIntersecting ?? false;
+  useEffect(() => {
+    watchEdge(seen);
+    return () => watchEdge(false);
+  }, [seen, watchEdge]);
+  // The edge as it is solved, as in Eaves; until then, and where it cannot be, by the sum of R.
+  const solved = corners.busy || !seen ? [] : (corners.answer?.heat ?? []);
+  const heat = solved.length ? solved : (plan?.heat ?? []);
   if (!heat.length) return null;
   const ua = (value: number) => (metric ? `${fixed(value * BTU_H_F_TO_W_K, 1)} W/K` : `${fixed(value, 1)} Btu/h·°F`);
   const pct = (share: number) => `${Math.round(share * 100)} %`;
@@ -36,6 +47,11 @@ export function HeatGoes() {
           </li>
         ))}
       </ul>
+      <p className="note" ref={ref}>
+        {solved.length
+          ? "The eaves as solved in two dimensions, plate and all."
+          : "The eaves by the sum of R at each place."}
+      </p>
     </Part>
   );
 }

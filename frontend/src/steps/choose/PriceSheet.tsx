@@ -9,6 +9,7 @@ import { Pick } from "../../ui/Pick";
 import { fixed, useUnits } from "../../ui/units";
 import { PRICES, RATES } from "./bookFields";
 import { FirmBook } from "./FirmBook";
+import { FirmOnPaper } from "./FirmOnPaper";
 
 /** The price line by line, the saving, and the book of prices and rates behind them. */
 export function PriceSheet() {
@@ -26,6 +27,12 @@ export function PriceSheet() {
       d.book = { ...d.book, ...change };
     });
   const energy = book?.energy ?? {};
+  /** For which products a price of the book serves: only for those without one of their own. */
+  const servesSaid = (name: string) => {
+    if (!/_per_(lb|ft2_r)$/.test(name) || name === "disposal_per_lb") return undefined;
+    const served = cost?.lines.filter((line) => line.book_price === name).map((line) => line.what) ?? [];
+    return served.length ? `serves ${served.join(", ")}` : "no product picked goes by it";
+  };
   return (
     <>
       <Part title="Price" aside={cost ? money(cost.price, cost.currency) : "not known yet"}>
@@ -138,6 +145,7 @@ export function PriceSheet() {
           />
         </div>
       </Part>
+      <FirmOnPaper />
       <Part title="Price book" aside="made-up start values">
         <FirmBook />
         <div className="pair">
@@ -168,6 +176,7 @@ export function PriceSheet() {
                 key={name}
                 label={label}
                 unit={currency}
+                hint={servesSaid(name)}
                 path={`book.prices.${name}`}
                 value={book?.prices?.[name] ?? value(lists.book)}
                 least={0}

@@ -14,7 +14,7 @@ interface Tables {
 /** Charts and batts in and out as tables, and the chart of the product picked to be mended. */
 export function ProductTables() {
   const { document, job, section } = useDocument();
-  const { library } = useView();
+  const { library, lists } = useView();
   const [said, setSaid] = useState<string[]>([]);
   const product = document.products?.find((p) => p.id === document.choice?.[section.id]?.product);
   const take = async (file: File | null) => {
@@ -46,7 +46,12 @@ export function ProductTables() {
         A table (CSV) with a line for each printed row: product, name, kind, bag_lb, r, installed_in, settled_in,
         coverage_ft2, and weight_psf and price where known. Batts have a line each: product, name, kind, r,
         thickness_in, width_in, length_in, pieces_per_bundle, bundle_width_in, bundle_length_in, bundle_height_in,
-        bundle_lb, facing, price. Commas or a spreadsheet's semicolons and decimal commas.
+        bundle_lb, facing, price. Commas or a spreadsheet's semicolons and decimal commas. The kind is one of{" "}
+        {lists.materials
+          .map(({ value }) => value)
+          .filter((value) => value !== "unknown_loose")
+          .join(", ")}
+        ; a facing is none, kraft or foil.
       </p>
       <div className="pair">
         <FileButton onChange={(file) => void take(file)} accept=".csv,text/csv,text/plain">

@@ -1,9 +1,41 @@
 import { Select } from "@mantine/core";
+import { useState } from "react";
 import type { Product } from "../../api/types";
 import { dropUnused } from "../../document/pickWay";
-import { useDocument, useView } from "../../state/context";
+import { NumberField } from "../../inputs/NumberField";
+import { useDocument, usePlanned, useView } from "../../state/context";
+import { bookOf } from "../../state/starts";
 import { Part } from "../../ui/Part";
-import { useUnits } from "../../ui/units";
+import { Pick } from "../../ui/Pick";
+import { fixed, useUnits } from "../../ui/units";
+
+/** What a bag or bundle of a picked product costs: its own price, else the book's for its kind. */
+function PackPrice({ product, index }: { product: Product; index: number }) {
+  const { document, job } = useDocument();
+  const { plan } = usePlanned();
+  const { lists } = useView();
+  const pack = product.chart ? "bag" : "bundle";
+  const currency = bookOf(lists, document.book).currency;
+  const line = plan?.cost?.lines.find((each) => each.book_price && each.what === product.name);
+  return (
+    <NumberField
+      label={`Price of a ${pack}${product.batt ? `, ${product.name}` : ""}`}
+      unit={currency}
+      path={`products[${index}].price`}
+      value={product.price}
+      least={0}
+      most={100_000}
+      mayBeEmpty
+      hint={line ? `by the book: ${currency}${fixed(line.each, 2)}` : "empty: by the book"}
+      onValue={(price) =>
+        job.edit("the price of a product", (d) => {
+          const mine = d.products?.find((p) => p.id === product.id);
+          if (mine) mine.price = price;
+        })
+      }
+    />
+  );
+}
 
 /** What is blown, laid across, and laid between the joists first, by the method. */
 export function Products({ method }: { method: string }) {
@@ -32,15 +64,25 @@ export function Products({ method }: { method: string }) {
       dropUnused(d, library);
     });
   };
+  const picked = [choice?.between, choice?.product].flatMap((id) => {
+    const index = document.products?.findIndex((p) => p.id === id) ?? -1;
+    const product = document.products?.[index];
+    return product ? [{ product, index }] : [];
+  });
   const menu = (of: readonly Product[]) =>
     of.map((p) => ({ value: p.id, label: `${p.name}${p.batt?.facing && p.batt.facing !== "none" ? ", faced" : ""}` }));
   const lays = lists.methods.find(({ value }) => value === method);
+  // Closed bays take either: what was asked for last says which, else what is picked.
+  const bays = method === "enclosed_fill";
+  const now = offered.find((p) => p.id === choice?.product);
+  const [asked, ask] = useState<"loose" | "batts" | null>(null);
+  const filled = asked ?? (now?.batt ? "batts" : "loose");
   const wide = (p: Product) => p.batt?.width_in ?? 0;
   const forBays = spacing
     ? batts.filter((p) => wide(p) >= spacing - lists.joist_width_in && wide(p) <= spacing)
     : batts;
   return (
-    <Part title="Product" aside="made-up examples: compare with your own">
+    <Part title="Product" at={`choice.${section.id}`} aside="made-up examples: compare with your own">
       {lays?.between ? (
         <Select
           size="sm"
@@ -58,7 +100,34 @@ export function Products({ method }: { method: string }) {
           }
         />
       ) : null}
-      {lays?.batts_only ? (
+      {bays ? (
+        <Pick
+          label="Filled with"
+          value={filled}
+          options={[
+            { value: "loose", label: "loose fill" },
+            { value: "batts", label: "batts" },
+          ]}
+          onValue={ask}
+        />
+      ) : null}
+      {bays && filled === "batts" ? (
+        <Select
+          size="sm"
+          label="Batt for the bays"
+          placeholder="as wide as the bay, as thick as it is deep"
+          data={menu(forBays)}
+          value={now?.batt ? (choice?.product ?? null) : null}
+          allowDeselect={false}
+          searchable
+          onChange={(id) =>
+            pick(
+              batts.find((p) => p.id === id),
+              "product",
+            )
+          }
+        />
+      ) : lays?.batts_only ? (
         <Select
           size="sm"
           label="Batt across the joists"
@@ -75,7 +144,7 @@ export function Products({ method }: { method: string }) {
           }
         />
       ) : (
-        <fieldset className="products">
+        <fieldset className="products" data-at={`choice.${section.id}.product`}>
           <legend className="hidden">Product to blow</legend>
           {loose.map((p) => (
             <label key={p.id} className="product">
@@ -99,6 +168,9 @@ export function Products({ method }: { method: string }) {
           ))}
         </fieldset>
       )}
+      {picked.map(({ product, index }) => (
+        <PackPrice key={product.id} product={product} index={index} />
+      ))}
     </Part>
   );
 }

@@ -24,6 +24,7 @@ export function SideBySide() {
             {found.map((way) => (
               <li key={way.weighed.id}>
                 {way.weighed.title}, {way.weighed.subtitle}{" "}
+                {way.weighed.cost ? null : <span className="soft">(no price yet: it is not on the offer)</span>}{" "}
                 <button
                   type="button"
                   className="link"

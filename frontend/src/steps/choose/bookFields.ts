@@ -58,5 +58,6 @@ export const RATES: readonly Field<keyof Rates>[] = [
   rate("batts_among_wires_less_pct", "Less among wires", "%"),
   rate("minutes_per_cut", "Each cut", "min"),
   rate("vacuum_ft3_per_hour_of_two", "Vacuum, two people", "ft³/h"),
+  rate("clearing_batts_ft2_per_hour_of_two", "Old batts out, two people", "ft²/h"),
   rate("removal_bag_ft3", "Removal bag holds", "ft³"),
 ];

@@ -13,7 +13,7 @@ type Settings = NonNullable<JobDocument["settings"]>;
 
 /** Which bays get a baffle, of what, and what that comes to run by run. */
 export function BaysSheet() {
-  const { section, job } = useDocument();
+  const { section, sectionIndex, job } = useDocument();
   const { sectionPlan, drawing, plan } = usePlanned();
   const { lists } = useView();
   const units = useUnits();
@@ -37,7 +37,7 @@ export function BaysSheet() {
   const count = (value: number | null | undefined) => (value === null || value === undefined ? "–" : String(value));
   return (
     <>
-      <Part title="Which bays get a baffle">
+      <Part title="Which bays get a baffle" at={`sections[${sectionIndex}].edges`}>
         <Pick
           label="Rule"
           value={settings.baffle_rule}

@@ -1,5 +1,6 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { useDocument, useView } from "../../state/context";
+import { usePart } from "../../state/usePart";
 import { Pick } from "../../ui/Pick";
 import { BaysSheet } from "./BaysSheet";
 import { CornerSheet } from "./CornerSheet";
@@ -19,7 +20,7 @@ type PartName = (typeof PARTS)[number]["value"];
 export function Eaves() {
   const { section } = useDocument();
   const { setHeat } = useView();
-  const [part, setPart] = useState<PartName>("bays");
+  const [part, setPart] = usePart<PartName>("eaves", PARTS);
   // The corner is what the temperatures are about; elsewhere the Cut shows its fill.
   useEffect(() => setHeat({ show: part === "corner" ? "temperatures" : "fill", state: null }), [part, setHeat]);
   const enclosed = section.kind && section.kind !== "open_floor";

@@ -51,7 +51,11 @@ export function PlateSheet() {
   ];
   return (
     <>
-      <Part title={`Over the plate, ${side} eave`} aside={eave.r_at_plate ? units.r(eave.r_at_plate) : undefined}>
+      <Part
+        title={`Over the plate, ${side} eave`}
+        at={`sections[${sectionIndex}].edges`}
+        aside={eave.r_at_plate ? units.r(eave.r_at_plate) : undefined}
+      >
         <table className="cut-list" aria-label="Room over the plate">
           <tbody>
             {rows.map(([name, value, figure]) => (

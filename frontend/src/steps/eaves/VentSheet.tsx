@@ -139,7 +139,7 @@ export function VentSheet() {
           </p>
         </Part>
       ) : null}
-      <Part title="Vents there are">
+      <Part title="Vents there are" at="vents">
         {vents.map(({ vent, index }) => (
           <div className="vent" key={vent.id ?? index}>
             <Select

@@ -1,10 +1,12 @@
 import { Button, Select } from "@mantine/core";
-import type { AccessDocument, SectionDocument } from "../../api/types";
+import type { AccessDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
+import { NumberField } from "../../inputs/NumberField";
 import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
+import { useUnits } from "../../ui/units";
 
 const KINDS = [
   { value: "hatch", label: "hatch" },
@@ -24,7 +26,7 @@ export function Accesses() {
   const { document, section, job } = useDocument();
   const accesses = document.accesses ?? [];
   return (
-    <Part title="Ways in" aside={accesses.length ? `${accesses.length}` : "none recorded"}>
+    <Part title="Ways in" at="accesses" aside={accesses.length ? `${accesses.length}` : "none recorded"}>
       {accesses.map((access, index) => (
         <Access key={access.id ?? String(index)} access={access} index={index} />
       ))}
@@ -33,9 +35,8 @@ export function Accesses() {
         size="xs"
         onClick={() =>
           job.edit("adding a way in", (d) => {
-            const middle = middleOf(section);
-            const added = { id: newId(), section: section.id, at_ft: middle, opening_in: USUAL_IN.hatch };
-            d.accesses = [...(d.accesses ?? []), { ...added, kind: "hatch" } as AccessDocument];
+            // Nothing about it is assumed: what it is, how large and where is asked.
+            d.accesses = [...(d.accesses ?? []), { id: newId(), section: section.id } as AccessDocument];
           })
         }
       >
@@ -43,12 +44,6 @@ export function Accesses() {
       </Button>
     </Part>
   );
-}
-
-function middleOf(section: SectionDocument): [number, number] {
-  const xs = section.outline_ft.map((p) => p[0]);
-  const ys = section.outline_ft.map((p) => p[1]);
-  return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
 }
 
 function Access({ access, index }: { access: AccessDocument; index: number }) {
@@ -61,6 +56,8 @@ function Access({ access, index }: { access: AccessDocument; index: number }) {
   const [x, y] = access.at_ft ?? [x0, y0];
   const [wide, long] = access.opening_in ?? [0, 0];
   const path = `accesses[${index}]`;
+  const usual = USUAL_IN[access.kind ?? ""];
+  const units = useUnits();
   const set = (change: Partial<AccessDocument>) =>
     job.edit("a way in", (d) => {
       if (d.accesses?.[index]) Object.assign(d.accesses[index], change);
@@ -89,6 +86,7 @@ function Access({ access, index }: { access: AccessDocument; index: number }) {
       <div className="pair">
         <MeasureField
           label="Opening"
+          hint={usual ? `usual ${units.depth(usual[0]).value} by ${units.depth(usual[1]).value}` : undefined}
           kind="in"
           path={`${path}.opening_in`}
           value={access.opening_in ? wide : null}
@@ -106,6 +104,18 @@ function Access({ access, index }: { access: AccessDocument; index: number }) {
           onValue={(v) => set({ opening_in: [wide || v, v] })}
         />
       </div>
+      {access.kind === "door" || access.kind === "gable" ? null : (
+        <NumberField
+          label="R of its lid"
+          path={`${path}.lid_r`}
+          value={access.lid_r}
+          least={0}
+          most={100}
+          mayBeEmpty
+          hint="empty: a bare wood panel"
+          onValue={(lid_r) => set({ lid_r })}
+        />
+      )}
       <div className="pair">
         <MeasureField
           label="From the west wall"

@@ -28,7 +28,7 @@ export function HazardWalk() {
   const done = kinds.filter((kind) => answered.get(kind)?.status).length;
   const shown = open ?? first ?? null;
   return (
-    <Part title="Hazards" aside={`${done} of ${kinds.length} answered`}>
+    <Part title="Hazards" at="hazards" aside={`${done} of ${kinds.length} answered`}>
       <progress className="walk" max={kinds.length} value={done} aria-label="Hazards answered" />
       <ul className="hazards">
         {kinds.map((kind) => {

@@ -19,7 +19,7 @@ const RETARDERS = [
 
 /** What the fill will rest on. */
 export function CeilingSheet() {
-  const { section, editSection } = useDocument();
+  const { section, sectionIndex, editSection } = useDocument();
   const set = (key: "board" | "vapor_retarder", value: string | null) =>
     editSection("the ceiling", (s) => {
       s.ceiling = { ...s.ceiling, [key]: value } as typeof s.ceiling;
@@ -29,6 +29,7 @@ export function CeilingSheet() {
       <Select
         size="sm"
         label="Board"
+        data-at={`sections[${sectionIndex}].ceiling.board`}
         placeholder="not known yet"
         data={BOARDS}
         value={section.ceiling?.board ?? null}

@@ -68,6 +68,7 @@ export function EaveSheet() {
             <Select
               size="sm"
               label="Soffit"
+              data-at={`${at}.soffit`}
               placeholder="not looked at yet"
               data={SOFFITS}
               value={edge.soffit ?? null}

@@ -28,7 +28,11 @@ export function FeaturesSheet() {
   const title = (kind: string) => lists.features[kind]?.title ?? kind.replaceAll("_", " ");
   return (
     <>
-      <Part title="What stands in it" aside={features.length ? `${features.length} on record` : undefined}>
+      <Part
+        title="What stands in it"
+        at={`sections[${sectionIndex}].features`}
+        aside={features.length ? `${features.length} on record` : undefined}
+      >
         <p className="note">
           {placing
             ? `Tap the floor where a ${title(placing).toLowerCase()} stands, as often as there are any.`
@@ -139,7 +143,7 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
   const usual = about?.usual_in ?? [null, null];
   const [wide, long] = feature.size_in ?? [null, null];
   return (
-    <Part title={title} aside={feature.at_ft ? undefined : "counted"}>
+    <Part title={title} at={path} aside={feature.at_ft ? undefined : "counted"}>
       {asks.has("rating") ? (
         <Pick
           label="May insulation touch it?"
@@ -197,6 +201,31 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
             { value: "no", label: "stays empty" },
           ]}
           onValue={(value) => set({ filled_under: value === "yes" })}
+        />
+      ) : null}
+      {asks.has("deck_in") ? (
+        <MeasureField
+          label="Thickness of its boards"
+          hint="empty: ¾ in"
+          kind="in"
+          path={`${path}.deck_in`}
+          value={feature.deck_in}
+          least={0.25}
+          most={6}
+          onEmpty={() => set({ deck_in: null })}
+          onValue={(deck_in) => set({ deck_in })}
+        />
+      ) : null}
+      {asks.has("lid_r") ? (
+        <NumberField
+          label="R of its lid"
+          path={`${path}.lid_r`}
+          value={feature.lid_r}
+          least={0}
+          most={100}
+          mayBeEmpty
+          hint="empty: a bare wood panel"
+          onValue={(lid_r) => set({ lid_r })}
         />
       ) : null}
       {asks.has("duct_r") ? (

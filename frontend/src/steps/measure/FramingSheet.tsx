@@ -20,6 +20,35 @@ export function FramingSheet() {
     editSection("framing", (s) => {
       s.framing = { ...s.framing, [key]: value };
     });
+  const spacing = (
+    <Pick
+      label={`Spacing on center, ${unit}`}
+      value={framing?.spacing_in?.toString()}
+      options={sizes(SPACINGS_IN)}
+      onValue={(value) => frame("spacing_in", Number(value))}
+    />
+  );
+  const otherSpacing = (
+    <MeasureField
+      label="Other spacing"
+      kind="in"
+      path={`${at}.framing.spacing_in`}
+      value={framing?.spacing_in}
+      least={8}
+      most={48}
+      onValue={(value) => frame("spacing_in", value)}
+    />
+  );
+  // A wall and a slope have their own depth with their kind, and no joists.
+  const upright = section.kind === "knee_wall";
+  const bays = upright || section.kind === "sloped_bays";
+  if (bays)
+    return (
+      <Part title={upright ? "Studs" : "Rafters"}>
+        {spacing}
+        {otherSpacing}
+      </Part>
+    );
   return (
     <Part title="Framing">
       <Pick
@@ -33,6 +62,7 @@ export function FramingSheet() {
       />
       <Pick
         label="They run"
+        at={`${at}.framing.run`}
         value={framing?.run}
         options={[
           { value: "x", label: "east–west" },
@@ -40,12 +70,7 @@ export function FramingSheet() {
         ]}
         onValue={(value) => frame("run", value)}
       />
-      <Pick
-        label={`Spacing on center, ${unit}`}
-        value={framing?.spacing_in?.toString()}
-        options={sizes(SPACINGS_IN)}
-        onValue={(value) => frame("spacing_in", Number(value))}
-      />
+      {spacing}
       <Pick
         label={`Depth of joist or chord, ${unit}`}
         value={framing?.depth_in?.toString()}
@@ -53,15 +78,7 @@ export function FramingSheet() {
         onValue={(value) => frame("depth_in", Number(value))}
       />
       <div className="pair">
-        <MeasureField
-          label="Other spacing"
-          kind="in"
-          path={`${at}.framing.spacing_in`}
-          value={framing?.spacing_in}
-          least={8}
-          most={48}
-          onValue={(value) => frame("spacing_in", value)}
-        />
+        {otherSpacing}
         <MeasureField
           label="Other depth"
           kind="in"

@@ -19,7 +19,11 @@ export function KeepOrClear() {
     job.edit("what to do with the old fill", (d) => decideOldFill(d, section.id, action));
   const proposed = NAMES[found.proposed]?.toLowerCase() ?? "wait";
   return (
-    <Part title="Keep, lift or clear" aside={decided ? undefined : "not decided: kept meanwhile"}>
+    <Part
+      title="Keep, lift or clear"
+      at={`sections[${sectionIndex}].old_fill`}
+      aside={decided ? undefined : "not decided: kept meanwhile"}
+    >
       <div className="flag">
         <b>The record speaks for: {proposed}.</b>
         {found.reasons.map((reason) => (

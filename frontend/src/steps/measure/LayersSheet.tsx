@@ -1,4 +1,4 @@
-import { Button, Select } from "@mantine/core";
+import { Button, Checkbox, Select } from "@mantine/core";
 import type { ChoiceLists, LayerDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { MeasureField } from "../../inputs/MeasureField";
@@ -7,6 +7,7 @@ import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { useUnits } from "../../ui/units";
+import { GapsDrawn } from "./GapsDrawn";
 
 const FACINGS = [
   { value: "none", label: "none" },
@@ -23,7 +24,7 @@ const MOST_LAYERS = 20;
 
 /** What lies there, from the ceiling up, layer by layer. */
 export function LayersSheet() {
-  const { section, editSection } = useDocument();
+  const { section, sectionIndex, editSection } = useDocument();
   const { sectionPlan } = usePlanned();
   const units = useUnits();
   const layers = section.existing;
@@ -32,6 +33,7 @@ export function LayersSheet() {
     <Part title="Old fill" aside={now === null || now === undefined ? undefined : `${units.r(now)} as it lies`}>
       <Pick
         label="On the ceiling now"
+        at={`sections[${sectionIndex}].existing`}
         value={layers ? (layers.length ? "layer" : "bare") : null}
         options={[
           { value: "bare", label: "nothing, bare" },
@@ -87,6 +89,7 @@ function Layer({ layer, index, count }: { layer: LayerDocument; index: number; c
       <Select
         size="sm"
         label="Kind"
+        data-at={`${at}.material`}
         data={lists.materials.map(({ value, title }) => ({ value, label: title }))}
         value={layer.material ?? null}
         allowDeselect={false}
@@ -140,6 +143,21 @@ function Layer({ layer, index, count }: { layer: LayerDocument; index: number; c
         options={GRADES.map((g) => ({ value: g, label: g, hint: `${lists.contact_void_pct[g]} % of the floor bare` }))}
         onValue={(g) => set({ void_pct: lists.contact_void_pct[g] ?? 0 })}
       />
+      {grade === "tented" ? (
+        <NumberField
+          label="Tented over wires and pipes only: how much of the floor"
+          unit="%"
+          path={`${at}.void_pct`}
+          value={null}
+          least={0}
+          most={100}
+          mayBeEmpty
+          hint={`Tented: bare share ${lists.contact_void_pct.tented} %, it touches nowhere.`}
+          onValue={(v) => {
+            if (v !== null) set({ void_pct: v });
+          }}
+        />
+      ) : null}
       <div className="pair">
         <NumberField
           label="Bare share"
@@ -168,6 +186,15 @@ function Layer({ layer, index, count }: { layer: LayerDocument; index: number; c
             { value: "open", label: "open from above" },
           ]}
           onValue={(voids) => set({ voids: voids as LayerDocument["voids"] })}
+        />
+      ) : null}
+      {(layer.void_pct ?? 0) > 0 ? <GapsDrawn open={layer.voids === "open"} /> : null}
+      {(layer.void_pct ?? 0) >= lists.tented_void_pct && layer.voids !== "open" ? (
+        <Checkbox
+          size="sm"
+          label="The air beneath is closed at the eaves and round openings"
+          checked={layer.ends_closed ?? false}
+          onChange={(event) => set({ ends_closed: event.currentTarget.checked })}
         />
       ) : null}
       {count > 1 ? (

@@ -1,6 +1,7 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { useDocument, useView } from "../../state/context";
 import type { Tool } from "../../state/tool";
+import { usePart } from "../../state/usePart";
 import { Pick } from "../../ui/Pick";
 import { CeilingSheet } from "./CeilingSheet";
 import { EaveSheet } from "./EaveSheet";
@@ -33,7 +34,7 @@ const TOOLS: Record<PartName, Tool> = {
 export function Measure() {
   const { section } = useDocument();
   const { setTool, pick } = useView();
-  const [part, setPart] = useState<PartName>("floor");
+  const [part, setPart] = usePart<PartName>("measure", PARTS);
   useEffect(() => {
     setTool(TOOLS[part]);
     pick(null);

@@ -1,8 +1,8 @@
 import { Button, Select } from "@mantine/core";
 import type { EdgeDocument } from "../../api/types";
+import { wallsUnsaid } from "../../document/eaves";
 import { insertCorner, lengthOf, moveCorner, removeCorner, setWallLength } from "../../document/outline";
 import { rectangleOf, roofForm, setRectangle, setRoofForm } from "../../document/rectangle";
-import { moveSection } from "../../document/sections";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { MeasureField } from "../../inputs/MeasureField";
 import { PlaceFields } from "../../inputs/PlaceFields";
@@ -12,7 +12,9 @@ import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { DxfImport } from "./DxfImport";
 import { Holes } from "./Holes";
+import { MoveSection } from "./MoveSection";
 import { TapeWalk } from "./TapeWalk";
+import { WhichEaves } from "./WhichEaves";
 
 const EDGES = [
   { value: "eave", label: "eave" },
@@ -29,9 +31,10 @@ export function OutlineSheet() {
   const floor = rectangleOf(section);
   const at = `sections[${sectionIndex}]`;
   const form = roofForm(section);
+  const open = (section.kind ?? "open_floor") === "open_floor";
   return (
     <>
-      <Part title="Outline" aside="to the outside of the plates">
+      <Part title="Outline" at={`${at}.outline_ft`} aside="to the outside of the plates">
         {floor ? (
           <>
             <div className="pair">
@@ -54,9 +57,10 @@ export function OutlineSheet() {
                 onValue={(width) => editSection("width", (s) => setRectangle(s, { ...floor, width }))}
               />
             </div>
-            {(section.kind ?? "open_floor") === "open_floor" ? (
+            {open ? (
               <Pick
                 label="Roof"
+                at={`${at}.edges`}
                 value={form === "other" ? null : form}
                 options={[
                   { value: "gabled_long", label: "eaves N + S" },
@@ -70,6 +74,8 @@ export function OutlineSheet() {
           </>
         ) : null}
         <FieldFlags path={`${at}.outline_ft`} />
+        <OutlineFault />
+        {open && (!floor || wallsUnsaid(section)) ? <WhichEaves /> : null}
         {picked?.kind === "corner" && !narrow ? <Corner index={picked.index} /> : null}
         <details className="more-of" open={!floor}>
           <summary>Wall by wall</summary>
@@ -85,12 +91,24 @@ export function OutlineSheet() {
         </details>
         <details className="more-of">
           <summary>Move the section</summary>
-          <Move />
+          <MoveSection />
         </details>
       </Part>
       <Holes />
     </>
   );
+}
+
+/** Why the outline is not taken as it is; drawings and figures stay those of the last sound one. */
+function OutlineFault() {
+  const { sectionIndex } = useDocument();
+  const { faults } = usePlanned();
+  const why = faults[`sections[${sectionIndex}].outline_ft`];
+  return why ? (
+    <p className="at-place stop" role="alert">
+      This outline {why}. Type the wall anew, or undo.
+    </p>
+  ) : null;
 }
 
 function Walls() {
@@ -121,7 +139,8 @@ function Walls() {
                 size="sm"
                 label="is"
                 data={EDGES}
-                value={edge.kind}
+                value={edge.kind ?? null}
+                placeholder="which?"
                 allowDeselect={false}
                 onChange={(kind) => set({ kind: kind as EdgeDocument["kind"] })}
               />
@@ -178,18 +197,5 @@ export function Corner({ index }: { index: number }) {
         Take this corner out
       </Button>
     </div>
-  );
-}
-
-function Move() {
-  const { section, sectionIndex, editSection } = useDocument();
-  const [x, y] = section.outline_ft[0] as [number, number];
-  return (
-    <PlaceFields
-      at={[x, y]}
-      path={`sections[${sectionIndex}].outline_ft[0]`}
-      labels={["First corner, east", "north"]}
-      onPlace={(to) => editSection("moving the section", (s, job) => moveSection(job, s, [to[0] - x, to[1] - y]))}
-    />
   );
 }

@@ -3,11 +3,18 @@ import { useDocument, useView } from "../../state/context";
 import { Feature } from "./FeaturesSheet";
 import { Corner } from "./OutlineSheet";
 import { Reading } from "./ReadingsSheet";
+import { WaitingReading } from "./WaitingReading";
 
 /** What is picked on the Floor, to be seen to right under it: for a thumb, which should not have to look for it. */
 export function PickedThing() {
   const { section } = useDocument();
-  const { picked } = useView();
+  const { picked, waiting } = useView();
+  if (waiting)
+    return (
+      <div className="picked-thing">
+        <WaitingReading />
+      </div>
+    );
   if (!picked) return null;
   const placeOf = (items: readonly { id?: string | null }[] | undefined, id: string) =>
     items?.findIndex((item, i) => (item.id ?? String(i)) === id) ?? -1;

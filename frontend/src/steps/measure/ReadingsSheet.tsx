@@ -7,6 +7,7 @@ import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 import { CsvFile } from "./CsvFile";
+import { WaitingReading } from "./WaitingReading";
 
 /** Depth readings, tapped on the floor: their map, mean, spread and low spots, and those to look at again. */
 export function ReadingsSheet() {
@@ -22,7 +23,7 @@ export function ReadingsSheet() {
   const low = new Set(found?.low);
   const odd = new Set(found?.outliers);
   return (
-    <Part title="Depth readings" aside={readings.length ? String(readings.length) : undefined}>
+    <Part title="Depth readings" at={at} aside={readings.length ? String(readings.length) : undefined}>
       {readings.length === 0 ? (
         <p className="note">Tap the floor where you measured, from the ceiling to the top of the old fill.</p>
       ) : null}
@@ -49,6 +50,7 @@ export function ReadingsSheet() {
         </dl>
       ) : null}
       {found ? <p className="note">Between readings: {found.method}.</p> : null}
+      {narrow ? null : <WaitingReading />}
       {chosen >= 0 && !narrow ? <Reading index={chosen} key={chosen} /> : null}
       <FieldFlags path={at} />
       {readings.length ? (

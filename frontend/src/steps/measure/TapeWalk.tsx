@@ -5,12 +5,14 @@ import type { WalkAnswer } from "../../api/types";
 import { setOutline } from "../../document/outline";
 import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
+import { useUnfinished } from "../../ui/useUnfinished";
 
 /** The runs as they are walked. The closing error is shown, and is spread where it is small enough. */
 export function TapeWalk() {
   const { section, editSection } = useDocument();
   const units = useUnits();
-  const [text, setText] = useState("");
+  const { found: unfinished, keep } = useUnfinished(`${section.id} walk`);
+  const [text, setText] = useState(unfinished ?? "");
   const [found, setFound] = useState<WalkAnswer | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const look = async () => {
@@ -34,13 +36,16 @@ export function TapeWalk() {
       <Textarea
         size="sm"
         label="Runs, in the order walked"
-        description={units.metric ? "11.6 E, 7.6 N, 11.6 W, 7.6 S" : "38 E, 12'6 N, 20 W, 12'6 N, 18 W, 25 S"}
+        description={units.metric ? "11.6 E 7.6 N 11.6 W 7.6 S" : "38 E 12'6 N 20 W 12'6 N 18 W 25 S"}
         autosize
         minRows={2}
         maxLength={8000}
         value={text}
         error={trouble}
-        onChange={(event) => setText(event.currentTarget.value)}
+        onChange={(event) => {
+          setText(event.currentTarget.value);
+          keep(event.currentTarget.value || null);
+        }}
       />
       <Button variant="default" size="xs" disabled={!text.trim()} onClick={() => void look()}>
         Does it close?
@@ -64,7 +69,7 @@ export function TapeWalk() {
           </div>
           {found.runs !== section.edges.length && found.closes ? (
             <p className="note">
-              {found.runs} walls instead of {section.edges.length}: they start as gables; say of each what it is.
+              {found.runs} walls instead of {section.edges.length}: it will be asked which of them are eaves.
             </p>
           ) : null}
         </>

@@ -20,12 +20,12 @@ export function WalkOver() {
   const holes = plan?.look.holes ?? [];
   return (
     <>
-      <Part title="Where poor contact hides">
+      <Part title="Where poor contact hides" at="contact">
         {places.map((place) => (
           <ContactPlace key={`${place.place} ${place.section}`} place={place} />
         ))}
       </Part>
-      <Part title="Holes that should be there">
+      <Part title="Holes that should be there" at="holes_expected">
         <p className="note">Count them from below, find and mark each from above: each is a leak.</p>
         {holes.map((hole) => (
           <HoleLine key={`${hole.trade} ${hole.what}`} hole={hole} />

@@ -40,6 +40,7 @@ export function TargetStep() {
       <Part title="R to reach" aside={own ? "for this section" : undefined}>
         <Pick
           label="By"
+          at="target.basis"
           value={target.basis}
           options={[
             { value: "code", label: "code" },
@@ -53,6 +54,7 @@ export function TargetStep() {
             <Select
               size="sm"
               label="Edition of the IECC"
+              data-at="target.edition"
               placeholder="which one is adopted here"
               data={lists.editions}
               value={target.edition ?? null}

@@ -207,7 +207,42 @@ class EnclosedCut(BaseModel):
     box_in: tuple[float, float, float, float]
 
 
+class HouseShape(BaseModel):
+    """A shape of the whole house's cut, and the section that it is of."""
+
+    section: str
+    role: str
+    closed: bool
+    points: list[Point]
+
+
+class HousePart(BaseModel):
+    """What is written of a section on the line. at_in: its middle; wrong: the worst that is said of it."""
+
+    section: str
+    name: str
+    kind: str
+    at_in: Point
+    r_now: float | None
+    r_done: float | None
+    fill_in: float | None
+    level: Literal["stop", "caution"] | None
+    wrong: str | None
+
+
+class HouseCut(BaseModel):
+    """Every section on the cut's line at its true height; box_in: left, low, right, high."""
+
+    from_ft: Point
+    to_ft: Point
+    shapes: list[HouseShape]
+    parts: list[HousePart]
+    box_in: tuple[float, float, float, float]
+    missing: list[str]
+
+
 class Drawing(BaseModel):
     sections: list[DrawnSection]
     cut: DrawnCut | None
     enclosed_cut: EnclosedCut | None
+    house: HouseCut | None = None

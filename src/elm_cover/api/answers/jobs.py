@@ -26,11 +26,13 @@ class SaveQuery(BaseModel):
 
 
 class PaperQuery(BaseModel):
-    """Which paper; for an eave detail also which eave, else the first."""
+    """Which paper; for an eave detail also which eave, else the first. gaps: print all the same where letters are in no font."""
 
     kind: Literal["job sheet", "offer", "eave detail"] = "job sheet"
     section: str | None = Field(None, max_length=80)
     edge: int | None = Field(None, ge=0, lt=200)
+    gaps: bool = False
+    units: Literal["feet", "metric"] = "feet"
 
 
 class IfMatch(BaseModel):
@@ -58,9 +60,12 @@ class JobList(BaseModel):
 
 
 class StoredJobAnswer(BaseModel):
+    """actor: who saved it last; “local” while there are no accounts."""
+
     id: str
     revision: int
     saved_at: str
+    actor: str
     document: dict[str, Any]
 
 

@@ -54,6 +54,7 @@ class ChoiceLists(BaseModel):
     editions: list[str]
     code_table: dict[str, list[CodeLine]]
     contact_void_pct: dict[str, float]
+    tented_void_pct: float
     r_per_in: dict[str, float]
     materials: list[Titled]
     conditions: list[FillCondition]

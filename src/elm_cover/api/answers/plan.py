@@ -23,12 +23,13 @@ from .drawing import Drawing
 
 
 class CutAsked(BaseModel):
-    """Where to cut: a line over a section's floor, or the section alone for across its middle."""
+    """Where to cut: a line over a section's floor, or the section alone for across its middle. house: on through the others."""
 
     model_config = ConfigDict(extra="forbid")
     section: str = Field(max_length=80)
     from_ft: tuple[Corner, Corner] | None = None
     to_ft: tuple[Corner, Corner] | None = None
+    house: bool = False
 
 
 class PlanAsked(BaseModel):
@@ -63,6 +64,7 @@ class CornersAnswer(BaseModel):
     wall_r: float
     corners: list[EaveCorner]
     missing: list[str]
+    heat: list[HeatShare]
 
 
 class PlanFigures(BaseModel):
@@ -72,6 +74,7 @@ class PlanFigures(BaseModel):
     flags: list[Flag]
     open: list[Open]
     figures: dict[str, FigureAnswer]
+    answered: list[str]
     look: Look
     heat: list[HeatShare]
     cost: Cost | None

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from ...core.base.notebook import Open
 from ...core.rack.result import Mix, StepUp, Way
 from ...job import Job
 
@@ -21,9 +22,12 @@ class RackAsked(BaseModel):
 class RackAnswer(BaseModel):
     ways: list[Way]
     picked: str | None
+    against: str | None
     steps_r: list[float]
-    missing: list[str]
+    missing: list[Open]
     mix: Mix | None
     step_up: StepUp | None
     nothing_open: list[str]
     weighed: int
+    counted: list[str]
+    uncounted: list[str]

@@ -45,7 +45,10 @@ def store_archive(raw: ArchiveBody) -> Response:
     for name, content in archive.photos.items():
         put_bytes(store.folder, name, content)
     papers = [StoredPaper(paper.number, paper.kind, paper.content) for paper in archive.papers]
-    job = store.create(archive.document, ACTOR, papers)
+    document = archive.document
+    if store.has_twin(document):
+        document = {**document, "name": f"{document.get('name') or 'Unnamed job'}, brought in again"}
+    job = store.create(document, ACTOR, papers)
     response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response

@@ -1,4 +1,4 @@
-"""Edits that need geometry: a tape walk turned into corners, two sections joined."""
+"""Edits that need the core: a tape walk turned into corners, two sections joined, two versions compared."""
 
 from __future__ import annotations
 
@@ -9,9 +9,12 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.floor.tape import TapeError, walk
+from ...edits.changes import changes
 from ...edits.join_sections import join_sections
+from ...edits.start import Start, started
 from ...formats.job_file import dump_document
-from ...job import Fault, Job, JobError
+from ...job import Fault, Job, JobError, read_job
+from ..answers.changes import ChangeList, CompareAsked
 from ..problems import Problem
 
 edits = APIBlueprint("edits", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -63,6 +66,16 @@ def tape_walk(body: WalkAsked) -> Response:
         text=found.text,
     )
     return jsonify(answer.model_dump())
+
+
+@edits.post("/start", responses={200: JoinAnswer, 422: Problem}, summary="A new job from the first sheet's answers")
+def start(body: Start) -> Response:
+    return jsonify({"job": dump_document(read_job(started(body)))})
+
+
+@edits.post("/compare", responses={200: ChangeList, 422: Problem}, summary="What changed, field by field in words")
+def compare(body: CompareAsked) -> Response:
+    return jsonify(ChangeList(changes=changes(body.before, body.after)).model_dump())
 
 
 @edits.post("/outline/join", responses={200: JoinAnswer, 422: Problem}, summary="A job with two sections joined")

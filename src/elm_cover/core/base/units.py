@@ -55,3 +55,8 @@ def r_value(r: float) -> str:
 def whole_up(value: float) -> int:
     """The next whole number up, forgiving the last digits of a float: ceil(v − 1e-9)."""
     return -int(-(value - ROUNDING_SLACK) // 1)
+
+
+def shortened(name: str, most: int = 40) -> str:
+    """A name as it stands in a sentence: cut where it is longer than that."""
+    return name if len(name) <= most else name[: most - 1].rstrip() + "…"

@@ -69,12 +69,26 @@ def facing_faults(
     return []
 
 
+def narrow_fault(batt: BattProduct, spacing_in: float) -> tuple[str, str, str] | None:
+    """What speaks against laying it between joists so far apart on center: (code, text, what to do); None where it fits.
+
+    Inches. Source: handbook §7, snug, not squeezed.
+    """
+    clear = clear_bay_in(spacing_in)
+    if batt.width_in >= clear - ROUNDING_SLACK:
+        return None
+    return (
+        "batt_too_narrow",
+        f"{batt.width_in:g} in batts leave {eighths(clear - batt.width_in)} open in each {eighths(clear)} bay.",
+        f"Take batts of {clear:g} in or a little more.",
+    )
+
+
 def place_faults(
     batt: BattProduct,
     place: str,
     under_in: float,
     joist_depth_in: float,
-    spacing_in: float,
 ) -> list[tuple[str, str, str]]:
     """What speaks against laying it there: (code, text, what to do). under_in: what lies below it, inches.
 
@@ -90,15 +104,6 @@ def place_faults(
                     f"{eighths(batt.thickness_in)} batts stand above the joists: {eighths(max(0.0, room))} is left between them"
                     + (f" over {eighths(under_in)} of old fill." if under_in else "."),
                     "Take a thinner first layer, or lay batts across the joists only.",
-                )
-            )
-        clear = clear_bay_in(spacing_in)
-        if batt.width_in < clear - ROUNDING_SLACK:
-            found.append(
-                (
-                    "batt_too_narrow",
-                    f"{batt.width_in:g} in batts leave {eighths(clear - batt.width_in)} open in each {eighths(clear)} bay.",
-                    f"Take batts of {clear:g} in or a little more.",
                 )
             )
     elif under_in < joist_depth_in - AIR_UNDER_MOST_IN:

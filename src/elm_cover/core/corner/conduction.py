@@ -40,11 +40,13 @@ class DomainError(ValueError):
 
 @dataclass(frozen=True)
 class Solid:
-    """A region of a material: its corners and conductivity, over 0."""
+    """A region of a material: its corners and conductivity, over 0. along: conductivity along x where it is another one, as
+    in an air space whose R is known for heat going up alone."""
 
     name: str
     corners: Corners
     conductivity: float
+    along: float | None = None
 
 
 @dataclass(frozen=True)
@@ -204,13 +206,14 @@ def assembled(section: Domain) -> System:
 
     x, y = _lines(section)
     owner = _painted(section, x, y)
-    given = [region.conductivity if isinstance(region, Solid) else np.nan for region in section.regions]
-    k = np.array([*given, np.nan])[owner]
+    solids = [region if isinstance(region, Solid) else None for region in section.regions]
+    k = np.array([*(np.nan if s is None else s.conductivity for s in solids), np.nan])[owner]
+    along = np.array([*(np.nan if s is None else s.along or s.conductivity for s in solids), np.nan])[owner]
     count = int(np.isfinite(k).sum())
     if count == 0:
         raise DomainError("there is no material in the section")
-    inner = _between_cells(x, y, k)
-    films = _films(section, x, y, k, owner)
+    inner = _between_cells(x, y, k, along)
+    films = _films(section, x, y, (k, along), owner)
     if not films:
         raise DomainError("no material meets any air: there is nothing to drive heat")
     diagonal, right = np.zeros(count), np.zeros(count)
@@ -247,7 +250,7 @@ class _Film:
 
 
 def _axes(x: Floats, y: Floats) -> list[tuple[Floats, Floats, tuple[slice, slice], tuple[slice, slice]]]:
-    """For faces across y, then across x: half the cell towards the face, the face's length, the cells either side."""
+    """For faces across y, then along x: half the cell towards the face, the face's length, the cells either side."""
     dx, dy = np.broadcast_arrays(np.diff(x)[None, :], np.diff(y)[:, None])
     every = slice(None)
     return [
@@ -263,10 +266,10 @@ def _numbers(k: Floats) -> Integers:
     return number
 
 
-def _between_cells(x: Floats, y: Floats, k: Floats) -> _Inner:
-    number, solid = _numbers(k), np.isfinite(k)
+def _between_cells(x: Floats, y: Floats, up: Floats, along: Floats) -> _Inner:
+    number, solid = _numbers(up), np.isfinite(up)
     first, second, conductance = [], [], []
-    for half, length, here, there in _axes(x, y):
+    for k, (half, length, here, there) in zip((up, along), _axes(x, y), strict=True):
         both = solid[here] & solid[there]
         resistance = half[here][both] / k[here][both] + half[there][both] / k[there][both]
         first.append(number[here][both])
@@ -275,11 +278,12 @@ def _between_cells(x: Floats, y: Floats, k: Floats) -> _Inner:
     return _Inner(np.concatenate(first), np.concatenate(second), np.concatenate(conductance))
 
 
-def _films(section: Domain, x: Floats, y: Floats, k: Floats, owner: Integers) -> list[_Film]:
-    number, solid = _numbers(k), np.isfinite(k)
+def _films(section: Domain, x: Floats, y: Floats, conductivity: tuple[Floats, Floats], owner: Integers) -> list[_Film]:
+    number, solid = _numbers(conductivity[0]), np.isfinite(conductivity[0])
     mid_x, mid_y = np.meshgrid((x[:-1] + x[1:]) / 2, (y[:-1] + y[1:]) / 2)
     found = []
     for axis, (half, length, here, there) in enumerate(_axes(x, y)):
+        k = conductivity[axis]
         face_x = mid_x[here] if axis == 0 else np.broadcast_to(x[1:-1][None, :], mid_x[here].shape)
         face_y = mid_y[here] if axis == 1 else np.broadcast_to(y[1:-1][:, None], mid_y[here].shape)
         for mine, other in ((here, there), (there, here)):

@@ -25,7 +25,7 @@ from ..base.arrays import Floats
 from ..eaves.eave import Eave
 from ..eaves.remedies import Remedy
 from ..layers.framing import WOOD_R_PER_IN
-from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
+from ..layers.layer import AIR_SPACE_FULL_IN, ATTIC_FILM_R, INSIDE_FILM_R, air_space_r
 from . import wind
 from .conduction import Air, Corners, Domain, Solid, Solution, solve
 
@@ -35,6 +35,8 @@ BOARD_IN = 0.5
 PLATE_IN = 3.0
 SHEATHING_IN, SHEATHING_R = 0.5, 0.62
 WALL_BOARD_R = 0.45
+# Wood bevel siding ½ × 8 in, lapped (ASHRAE Handbook of Fundamentals, thermal properties of building materials).
+COVER_R = 0.81
 OUTDOOR_FILM_R = 0.17
 # For damp and mould the film in the corner, behind furniture and curtains, is this.
 CORNER_FILM_R = 1.42
@@ -47,6 +49,8 @@ MOST_REACH_IN = 360.0
 CELLS_ACROSS = 100
 CONDUCTIVITY = (1e-3, 100.0)
 KEPT_SOLVES = 512
+WEDGE_STRIPS = 4
+LEAST_END_R = 1e-3
 # About R-0.85 for 1 in, heat going up (ASHRAE Handbook of Fundamentals, plane air spaces), Btu·in/h·ft²·°F.
 STILL_AIR_CONDUCTIVITY = 1.2
 
@@ -56,19 +60,43 @@ class SettledLayer:
     """A layer as settled: depth in inches, its R, what it is of, and settled / installed depth.
 
     Fill does not settle into spare room: under the chute it was blown to the chute and lies that share of it later.
+    air: how much of it is an enclosed air space, 0 to 1: its R is 0.9 down to ¾ in, heat going up; along itself it conducts
+    as still air and what fill is in it, and its outer end is closed.
     """
 
     depth_in: float
     r: float
     material: str | None = None
     settles: float = 1.0
+    air: float = 0.0
+    fill_conductivity: float = 0.0
+
+    @property
+    def along(self) -> float | None:
+        """Conductivity along the layer, Btu·in/h·ft²·°F, where air makes it another than upward."""
+        if self.air == 0:
+            return None
+        return self.air * STILL_AIR_CONDUCTIVITY + (1 - self.air) * self.fill_conductivity
+
+    def r_at(self, depth_in: Floats) -> Floats:
+        """R where so much of its depth fits, any shape. Source: handbook §8, R in proportion; Settled since 3."""
+        if self.air == 0:
+            found: Floats = self.r * depth_in / self.depth_in
+            return found
+        space = self.air * air_space_r(self.depth_in)
+        solid = max(0.0, self.r - space)
+        space = self.r - solid
+        thin = np.minimum(1.0, depth_in / min(AIR_SPACE_FULL_IN, self.depth_in))
+        found = solid * depth_in / self.depth_in + space * thin
+        return found
 
 
 @dataclass(frozen=True)
 class Corner:
     """An eave with what lies there: layers from the ceiling up, as settled. foam_r: R square to a baffle of foam.
 
-    windy: with nothing before the fill (wind washing).
+    windy: with nothing before the fill (wind washing). sheathed: the heel stands behind sheathing and the wall's cover, as a
+    raised one does; else the fill's end faces the soffit.
     """
 
     eave: Eave
@@ -79,6 +107,7 @@ class Corner:
     remedy: Remedy | None = None
     foam_r: float = 0.0
     windy: bool = False
+    sheathed: bool = False
 
     @property
     def depth_in(self) -> float:
@@ -106,7 +135,7 @@ class Corner:
             if layer.depth_in > 0:
                 kept = wind.kept_share(layer.material, x_in) if self.windy else 1.0
                 here = np.clip((room - bottom) * layer.settles, 0, layer.depth_in)
-                filled = filled + layer.r * here / layer.depth_in * kept
+                filled = filled + layer.r_at(here) * kept
             bottom += layer.depth_in
         if self.remedy is not None:
             by_remedy = self.remedy.r_per_in * np.minimum(room, self.depth_in)
@@ -114,9 +143,14 @@ class Corner:
         return filled + np.where(x_in < self.full_at_in, self.foam_r * np.cos(self.eave.angle), 0.0)
 
     @property
+    def boundary(self) -> float:
+        """Films and ceiling board, R."""
+        return INSIDE_FILM_R + self.board_r + ATTIC_FILM_R
+
+    @property
     def full_u(self) -> float:
         """U where the full depth lies, films and board included."""
-        return 1 / (INSIDE_FILM_R + self.board_r + ATTIC_FILM_R + sum(layer.r for layer in self.layers))
+        return 1 / (self.boundary + sum(layer.r for layer in self.layers))
 
 
 @dataclass(frozen=True, eq=False)
@@ -154,9 +188,12 @@ def domain_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: fl
     regions += _foam(corner)
     bottom = 0.0
     for number, layer in enumerate(corner.layers):
-        if layer.r > 0:
+        if layer.r > 0 and layer.depth_in > 0:
             regions += _strips(corner, f"layer {number + 1}", bottom, layer)
         bottom += layer.depth_in
+    if corner.sheathed and corner.eave.room_at_plate_in > 0:
+        outside = _box(-SHEATHING_IN, 0, 0, corner.eave.room_at_plate_in)
+        regions.append(Solid("heel sheathing", outside, SHEATHING_IN / (SHEATHING_R + COVER_R)))
     if corner.remedy is not None:
         shape = _under_the_baffle(corner, 0.0, corner.depth_in, 0.0, corner.remedy.reach_in)
         if shape:
@@ -233,6 +270,31 @@ def _foam(corner: Corner) -> list[Solid]:
     ]
 
 
+def _closed_end(corner: Corner, name: str, bottom: float, top: float, air: float) -> list[Solid]:
+    """What closes the outer end of an air space over the plate: all of it at air 1, none of it at 0."""
+    high = min(top, corner.eave.room_at_plate_in)
+    r = OUTDOOR_FILM_R * air / max(1e-9, 1 - air)
+    if high <= bottom or r < LEAST_END_R:
+        return []
+    return [Solid(f"{name} end", _box(-SHEATHING_IN, bottom, 0, high), _bounded(SHEATHING_IN / r))]
+
+
+def _wedge(corner: Corner, name: str, bottom: float, layer: SettledLayer) -> list[Solid]:
+    """A layer with air in it where the baffle cuts it off: in strips, since its R does not fall with its depth."""
+    c0, slope, top = corner.eave.room_at_plate_in, corner.eave.slope, bottom + layer.depth_in
+    start, end = max(0.0, (bottom - c0) / slope), min(max(0.0, (top - c0) / slope), corner.reach_in)
+    found = []
+    for i in range(WEDGE_STRIPS if end > start else 0):
+        x0, x1 = (start + (end - start) * share / WEDGE_STRIPS for share in (i, i + 1))
+        here = np.array([min(layer.depth_in, c0 + (x0 + x1) / 2 * slope - bottom)])
+        shape = _under_the_baffle(corner, bottom, top, x0, x1)
+        if shape and here[0] > 0:
+            found.append(
+                Solid(f"{name} wedge {i + 1}", shape, _bounded(float(here[0] / layer.r_at(here)[0])), layer.along)
+            )
+    return found
+
+
 def _strips(corner: Corner, name: str, bottom: float, layer: SettledLayer) -> list[Solid]:
     """A layer; in wind its outer strips conduct more."""
     plain = _bounded(layer.depth_in / layer.r)
@@ -240,7 +302,9 @@ def _strips(corner: Corner, name: str, bottom: float, layer: SettledLayer) -> li
     whole = _under_the_baffle(corner, bottom, top, settles=layer.settles)
     if not whole:
         return []
-    found = [Solid(name, whole, plain)]
+    found = [Solid(name, whole, plain, layer.along)]
+    if layer.air > 0:
+        found += _closed_end(corner, name, bottom, top, layer.air) + _wedge(corner, name, bottom, layer)
     if corner.windy and wind.loss(layer.material) > 0:
         wide = wind.REACH_IN / wind.STRIPS
         for i in range(wind.STRIPS):

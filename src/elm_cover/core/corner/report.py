@@ -13,7 +13,6 @@ import numpy as np
 from ..climate.temperatures import Climate
 from ..eaves.remedies import REMEDIES, Remedy, remedy_of
 from ..given.energy import EnergyInput
-from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
 from ..money.saving import Saving, season_btu, yearly_saving
 from .humidity import damp_limit, dew_point_f, mould_limit
 from .lines import Arrow, Isotherm, arrows, isotherms
@@ -164,7 +163,7 @@ def remedies_of(corner: Corner, chosen: Remedy | None, climate: Climate, facts: 
     eave = corner.eave
     tall = replace(eave, heel_in=facts.fill_line_in + eave.under_deck_in)
     if tall.heel_in > eave.heel_in:
-        raised = replace(corner, eave=tall)
+        raised = replace(corner, eave=tall, sheathed=True)
         mind = "Full depth over the plate; only where the roof is built new."
         possible = facts.new_construction
         tried = _Tried(raised, RAISED_HEEL, "a raised heel", mind, possible=possible, heel_in=tall.heel_in)
@@ -218,12 +217,20 @@ def _ua(flow: float, run_ft: float, climate: Climate) -> float:
     return 0.0 if between == 0 else flow / between * run_ft
 
 
+def edge_ua(state: CornerState, climate: Climate, run_ft: float) -> float:
+    """What the edge costs beyond a floor at full depth, over the run: thin strip and plate, Btu/h·°F.
+
+    run_ft in feet. Source: handbook §8, what that strip costs; Settled since 13.
+    """
+    return _ua(state.edge_flow, run_ft, climate)
+
+
 def edge_btu(state: CornerState, climate: Climate, facts: EaveFacts) -> tuple[float, Saving | None]:
     """What the edge costs a year beyond a floor at full depth, over the run: heat, and money.
 
     Btu a year and the book's currency. Source: handbook §8, what that strip costs.
     """
-    ua = _ua(state.edge_flow, facts.run_ft, climate)
+    ua = edge_ua(state, climate, facts.run_ft)
     return season_btu(ua, facts.zone, facts.energy), None if facts.zone is None else yearly_saving(
         ua, facts.zone, facts.energy
     )
@@ -236,7 +243,7 @@ def r_over_plate(corner: Corner, samples: int = 64) -> tuple[float, float]:
     """
     x = np.concatenate([[0.0], (np.arange(samples) + 0.5) * corner.plate_width_in / samples])
     r = corner.r_up(x)
-    boundary = INSIDE_FILM_R + corner.board_r + ATTIC_FILM_R
+    boundary = corner.boundary
     return float(r[0]), float(1 / np.mean(1 / (boundary + r[1:])) - boundary)
 
 

@@ -1,4 +1,12 @@
-"""The cut through sections that are no open floor: rafter bays, walls, closed cavities, floor that is left out. Inches."""
+"""The cut across bays that are no open floor, seen along their framing: a slope's square to it, a wall's from above.
+
+Inches. Two bays and their three members, whatever the section measures: that is what a wide, low pane shows best; how long
+the slope is and how high the wall is said beside it, and drawn in the cut through the whole house::
+
+    ========================  deck, backing, net or floor
+    | |  fill  | |  fill  | |
+    ------------------------  board
+"""
 
 from __future__ import annotations
 
@@ -8,35 +16,111 @@ from typing import Any
 from ..base.arrays import Points
 from ..enclosed.shapes import Enclosed
 from ..floor.outline import edge_length_ft, polygon_area_ft2
-from .sizes import BOARD_IN, Point
+from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
+from .sizes import BOARD_IN, Point, box_of, shape
 
-LEVEL_SHOWN_IN = 48.0
-SLOPE_SHOWN_RAFTERS = 3.0
+BAYS_SHOWN = 2
+WIDTH_SHOWN_IN = 33.5
+"""Of bays whose spacing is not known: as wide as two at 16 in."""
+LEFT_OUT_SHOWN_IN = 120.0
 ROOM_BELOW_IN = 18.0
 
 
-def enclosed_cut(kind: str, found: Enclosed | None, outline: Points) -> dict[str, Any] | None:
+def enclosed_cut(
+    kind: str, found: Enclosed | None, outline: Points, spacing_in: float | None = None
+) -> dict[str, Any] | None:
     """Shapes and dimensions of the cut, each dimension with its name, inches and the two points it is between.
 
-    None while the section's own dimensions are not known.
+    spacing_in: of the framing; None: not known, then none is drawn. None while the section's own dimensions are not known.
     """
     if kind == "left_out":
         return _left_out()
     if found is None:
         return None
-    if kind == "sloped_bays":
-        return _slope(found, outline)
-    return _wall(found) if kind == "knee_wall" else _cavity(found)
+    wide = WIDTH_SHOWN_IN if spacing_in is None else BAYS_SHOWN * spacing_in + JOIST_WIDTH_IN
+    shapes = [
+        _box("ceiling", 0, wide, -BOARD_IN, 0),
+        _box("cavity", 0, wide, 0, found.depth_in),
+        *_framing(found, spacing_in),
+        *_closed_by(found, wide),
+    ]
+    return _made(shapes, [*_across(found, spacing_in, wide), *_of_the_whole(found, outline)])
+
+
+def _framing(found: Enclosed, spacing_in: float | None) -> list[dict[str, Any]]:
+    """Rafters, studs or joists in section; under a net only as high as they are."""
+    if spacing_in is None:
+        return []
+    top = min(found.framing_in, found.wood_in)
+    left = (i * spacing_in for i in range(BAYS_SHOWN + 1))
+    return [_box("framing", s, s + JOIST_WIDTH_IN, 0, top) for s in left]
+
+
+def _closed_by(found: Enclosed, wide: float) -> list[dict[str, Any]]:
+    """What the bays end at on the attic's side: the deck with its channel, the backing where there is one, net or floor."""
+    if found.kind == "sloped_bays":
+        lines = [_line("deck", found.framing_in, wide)]
+        if found.channel_in > 0:
+            lines.append(_line("air", found.depth_in + found.channel_in / 2, wide))
+        return lines
+    if found.kind == "knee_wall":
+        return [_line("backing", found.depth_in, wide)] if found.backed else []
+    return [_line("net" if found.cover == "net" else "floor", found.depth_in, wide)]
+
+
+def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[dict[str, Any]]:
+    """The dimensions that the drawing shows; those along the depth in the first bay, the bay's own in the second."""
+    bay = wide / BAYS_SHOWN
+
+    def deep(name: str, at: float, low: float, high: float) -> dict[str, Any]:
+        return _dimension(name, high - low, (bay * at, low), (bay * at, high))
+
+    dimensions = []
+    if found.kind == "knee_wall":
+        dimensions.append(deep("stud", 0.5, 0, found.depth_in))
+    else:
+        dimensions.append(deep("to fill", 0.35, 0, found.depth_in))
+    if found.kind == "sloped_bays":
+        dimensions.append(deep("rafter", 0.6, 0, found.framing_in))
+        if found.channel_in > 0:
+            dimensions.append(deep("air channel", 0.85, found.depth_in, found.framing_in))
+    if spacing_in is not None:
+        middle = min(found.framing_in, found.wood_in) / 2
+        a, b = (spacing_in + JOIST_WIDTH_IN, middle), (2 * spacing_in, middle)
+        dimensions.append(_dimension("bay, clear", clear_bay_in(spacing_in), a, b))
+    return dimensions
+
+
+def _of_the_whole(found: Enclosed, outline: Points) -> list[dict[str, Any]]:
+    """How long a slope is, its plan depth being plan area over its longest side; how high a wall is."""
+    if found.kind == "sloped_bays":
+        longest = max(edge_length_ft(outline, i) for i in range(len(outline)))
+        run = 12 * polygon_area_ft2(outline) / longest
+        return [_dimension("slope, along", run / math.cos(math.atan(found.rise_in_12 / 12)))]
+    return [_dimension("height", found.height_ft * 12)] if found.kind == "knee_wall" else []
+
+
+def _left_out() -> dict[str, Any]:
+    """The ceiling over unheated space, and the wall to the house that has to be closed."""
+    wide = LEFT_OUT_SHOWN_IN
+    shapes = [
+        _box("ceiling", 0, wide, -BOARD_IN, 0),
+        shape("backing", [(wide, -ROOM_BELOW_IN), (wide, 10)]),
+        _box("cold", 0, wide, -ROOM_BELOW_IN, -BOARD_IN),
+    ]
+    return _made(shapes, [])
 
 
 def _made(shapes: list[dict[str, Any]], dimensions: list[dict[str, Any]]) -> dict[str, Any]:
-    points = [point for shape in shapes for point in shape["points"]]
-    (s0, s1), (z0, z1) = ((min(p[i] for p in points), max(p[i] for p in points)) for i in (0, 1))
-    return {"shapes": shapes, "dimensions": dimensions, "box_in": [s0, z0, s1, z1]}
+    return {"shapes": shapes, "dimensions": dimensions, "box_in": list(box_of(shapes))}
 
 
-def _shape(role: str, points: list[Point], closed: bool = True) -> dict[str, Any]:
-    return {"role": role, "closed": closed, "points": [[float(s), float(z)] for s, z in points]}
+def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> dict[str, Any]:
+    return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
+
+
+def _line(role: str, z: float, wide: float) -> dict[str, Any]:
+    return shape(role, [(0, z), (wide, z)])
 
 
 def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> dict[str, Any]:
@@ -47,75 +131,3 @@ def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | No
         "from_in": None if a is None else list(map(float, a)),
         "to_in": None if b is None else list(map(float, b)),
     }
-
-
-def _slope(found: Enclosed, outline: Points) -> dict[str, Any]:
-    """Across the slope, a stretch of it: its plan depth is the plan area over the longest side."""
-    longest = max(edge_length_ft(outline, i) for i in range(len(outline)))
-    run = 12 * polygon_area_ft2(outline) / longest
-    angle = math.atan(found.rise_in_12 / 12)
-    whole = run / math.cos(angle)
-    length = min(whole, SLOPE_SHOWN_RAFTERS * found.framing_in)
-
-    def at(along: float, up: float) -> Point:
-        return (along * math.cos(angle) - up * math.sin(angle), along * math.sin(angle) + up * math.cos(angle))
-
-    fill, rafter = found.depth_in, found.framing_in
-    shapes = [
-        _shape("ceiling", [at(0, 0), at(length, 0), at(length, -BOARD_IN), at(0, -BOARD_IN)]),
-        _shape("cavity", [at(0, 0), at(length, 0), at(length, fill), at(0, fill)]),
-        _shape("deck", [at(0, rafter), at(length, rafter)], closed=False),
-    ]
-    if found.channel_in > 0:
-        middle = fill + found.channel_in / 2
-        shapes.append(_shape("air", [at(0, middle), at(length, middle)], closed=False))
-    dimensions = [
-        _dimension("to fill", fill, at(length * 0.25, 0), at(length * 0.25, fill)),
-        _dimension("rafter", rafter, at(length * 0.55, 0), at(length * 0.55, rafter)),
-        _dimension("slope, along", whole),
-    ]
-    if found.channel_in > 0:
-        dimensions.append(
-            _dimension("air channel", found.channel_in, at(length * 0.85, rafter), at(length * 0.85, fill))
-        )
-    return _made(shapes, dimensions)
-
-
-def _wall(found: Enclosed) -> dict[str, Any]:
-    height, stud = found.height_ft * 12, found.depth_in
-    shapes = [
-        _shape("ceiling", [(-BOARD_IN, 0), (0, 0), (0, height), (-BOARD_IN, height)]),
-        _shape("cavity", [(0, 0), (stud, 0), (stud, height), (0, height)]),
-        _shape("backing", [(stud, 0), (stud, height)], closed=False),
-        _shape("plate", [(0, -1.5), (stud, -1.5), (stud, 0), (0, 0)]),
-        _shape("plate", [(0, height), (stud, height), (stud, height + 1.5), (0, height + 1.5)]),
-        _shape("floor", [(-LEVEL_SHOWN_IN / 2, -1.5), (LEVEL_SHOWN_IN / 2, -1.5)], closed=False),
-    ]
-    return _made(
-        shapes,
-        [
-            _dimension("height", height, (stud + 10, 0), (stud + 10, height)),
-            _dimension("stud", stud, (0, height * 0.5), (stud, height * 0.5)),
-        ],
-    )
-
-
-def _cavity(found: Enclosed) -> dict[str, Any]:
-    depth = found.depth_in
-    shapes = [
-        _shape("ceiling", [(0, 0), (LEVEL_SHOWN_IN, 0), (LEVEL_SHOWN_IN, -BOARD_IN), (0, -BOARD_IN)]),
-        _shape("cavity", [(0, 0), (LEVEL_SHOWN_IN, 0), (LEVEL_SHOWN_IN, depth), (0, depth)]),
-        _shape("net" if found.cover == "net" else "floor", [(0, depth), (LEVEL_SHOWN_IN, depth)], closed=False),
-    ]
-    return _made(shapes, [_dimension("to fill", depth, (LEVEL_SHOWN_IN * 0.5, 0), (LEVEL_SHOWN_IN * 0.5, depth))])
-
-
-def _left_out() -> dict[str, Any]:
-    """The ceiling over unheated space, and the wall to the house that has to be closed."""
-    wide = LEVEL_SHOWN_IN
-    shapes = [
-        _shape("ceiling", [(0, 0), (wide, 0), (wide, -BOARD_IN), (0, -BOARD_IN)]),
-        _shape("backing", [(wide, -ROOM_BELOW_IN), (wide, 10)], closed=False),
-        _shape("cold", [(0, -ROOM_BELOW_IN), (wide, -ROOM_BELOW_IN), (wide, -BOARD_IN), (0, -BOARD_IN)]),
-    ]
-    return _made(shapes, [])

@@ -47,10 +47,11 @@ def floor_drawing(
         "joists_ft": _joists(outline, fields.holes, run, spacing_in),
         "runs": runs(fields) if section.kind == "open_floor" else [],
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
-        "markers_ft": section.marker_points_ft,
+        # A marker shows the fill line: there is none to set before a depth is known.
+        "markers_ft": section.marker_points_ft if section.depth_total_in is not None else (),
         "batts": [
             {"place": laid.place, "product": laid.product, "pieces": [_piece(piece) for piece in layout.pieces]}
-            for laid, layout in zip(section.batts, fields.batts, strict=True)
+            for laid, layout in (zip(section.batts, fields.batts, strict=True) if section.kind == "open_floor" else ())
         ],
     }
 

@@ -9,23 +9,36 @@ from ..plan import Plan
 from .cut import Cut, cut_drawing, default_cut
 from .enclosed_cut import enclosed_cut
 from .floor import floor_drawing
+from .house_cut import house_cut
 
 
 def drawing(
-    plan: Plan, framing: Mapping[str, tuple[str | None, float | None]], cut: Cut | str | None = None
+    plan: Plan,
+    framing: Mapping[str, tuple[str | None, float | None]],
+    cut: Cut | str | None = None,
+    whole_house: bool = False,
 ) -> dict[str, Any]:
     """What to draw of a plan.
 
     framing: section id → (run "x" or "y", spacing in inches), either None while unknown. cut: where the attic is cut;
-    a section's id alone for across its middle; None for across the middle of the first open floor.
+    a section's id alone for across its middle; None for across the middle of the first open floor. whole_house: the line
+    through every section it meets, too.
     """
     return {
         "sections": [floor_drawing(s, plan.fields[s.id], *framing.get(s.id, (None, None))) for s in plan.sections],
-        **_cuts(plan, cut),
+        **_cuts(plan, framing, cut),
+        "house": _house(plan, cut) if whole_house else None,
     }
 
 
-def _cuts(plan: Plan, cut: Cut | str | None) -> dict[str, Any]:
+def _house(plan: Plan, cut: Cut | str | None) -> dict[str, Any] | None:
+    name = cut if isinstance(cut, str) else None if cut is None else cut.section
+    if name is None or name not in plan.fields:
+        return None
+    return house_cut(plan, cut if isinstance(cut, Cut) else default_cut(name, plan.fields[name]))
+
+
+def _cuts(plan: Plan, framing: Mapping[str, tuple[str | None, float | None]], cut: Cut | str | None) -> dict[str, Any]:
     """The cut through an open floor, or the cut of a section that is none."""
     name = cut if isinstance(cut, str) else None if cut is None else cut.section
     if name not in plan.fields:
@@ -37,7 +50,8 @@ def _cuts(plan: Plan, cut: Cut | str | None) -> dict[str, Any]:
         return {"cut": None, "enclosed_cut": None}
     fields = plan.fields[section.id]
     if section.kind != "open_floor":
-        made = enclosed_cut(section.kind, fields.enclosed, fields.outline_ft)
+        spacing_in = framing.get(section.id, (None, None))[1]
+        made = enclosed_cut(section.kind, fields.enclosed, fields.outline_ft, spacing_in)
         return {"cut": None, "enclosed_cut": None if made is None else {"section": section.id, **made}}
     asked = cut if isinstance(cut, Cut) and cut.section == section.id else default_cut(section.id, fields)
     return {"cut": cut_drawing(asked, fields), "enclosed_cut": None}

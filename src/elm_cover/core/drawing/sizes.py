@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 import numpy as np
@@ -22,6 +23,13 @@ def polyline(s: Floats, z: Floats) -> list[Point]:
     bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
     keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
     return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
+
+
+def box_of(shapes: Iterable[dict[str, Any]]) -> tuple[float, float, float, float]:
+    """Left, low, right and high end of shapes, one at least."""
+    points = [point for one in shapes for point in one["points"]]
+    (s0, s1), (z0, z1) = ((min(p[i] for p in points), max(p[i] for p in points)) for i in (0, 1))
+    return s0, z0, s1, z1
 
 
 def shape(role: str, points: list[Point], closed: bool = False) -> dict[str, Any]:

@@ -88,17 +88,24 @@ def _strips(cuts: list[FoamCut], long: float) -> int:
         count = cut.count
         used: list[tuple[float, int]] = []
         for room, strips in left:
-            each = math.floor((room + NEAR_IN) / cut.length_in)
-            filled = min(strips, math.ceil(count / each)) if each and count else 0
-            placed = min(count, filled * each)
-            count -= placed
-            if filled:
-                used.append((room - each * cut.length_in, filled))
-            if strips - filled:
-                used.append((room, strips - filled))
-        each = math.floor((long + NEAR_IN) / cut.length_in)
-        opened = math.ceil(count / each)
-        if opened:
-            used.append((long - each * cut.length_in, opened))
-        left = used
+            filled, count = _filled(room, strips, cut.length_in, count)
+            used += filled
+        opened, _ = _filled(long, count, cut.length_in, count)
+        # Of strips opened for these pieces only those that hold some count.
+        left = used + [(room, strips) for room, strips in opened if room < long]
     return sum(strips for _, strips in left)
+
+
+def _filled(room: float, strips: int, length: float, count: int) -> tuple[list[tuple[float, int]], int]:
+    """So many strips with that room, filled with pieces: what room is left in how many of them, and pieces left over.
+
+    Inches; the last strip may hold fewer pieces than the others.
+    """
+    each = math.floor((room + NEAR_IN) / length)
+    if each == 0 or count == 0:
+        return [(room, strips)], count
+    full = min(strips, count // each)
+    rest = min(count - full * each, each) if full < strips else 0
+    found = [(room - each * length, full), (room - rest * length, 1 if rest else 0)]
+    found.append((room, strips - full - (1 if rest else 0)))
+    return [(left, n) for left, n in found if n], count - full * each - rest

@@ -72,6 +72,14 @@ def _sides(outline: Points) -> list[_Side]:
     return sides
 
 
+def inward_of(outline: Points, edge: int) -> Floats:
+    """Unit direction straight in from an edge of the outline, shape (2,).
+
+    Source: handbook §8, straight in from the edge.
+    """
+    return _sides(outline)[edge].inward
+
+
 @lru_cache(maxsize=16)
 def reaches(
     outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float

@@ -53,7 +53,8 @@ class Enclosed:
     """An enclosed section measured: its surface in ft², the depth to fill in inches, and what it takes to draw it.
 
     kind: sloped_bays, knee_wall or netted_cavity. rise_in_12: of the slope, 0 for level bays. framing_in: depth of
-    rafter, stud or joist. channel_in: air left open over the fill.
+    rafter, stud or joist. channel_in: air left open over the fill. wood_in: how high in the bay the framing reaches; above
+    it a net hangs free. backed: a wall's attic side has an air barrier; None: not looked at.
     """
 
     kind: str
@@ -66,10 +67,17 @@ class Enclosed:
     length_ft: float = 0.0
     of: str | None = None
     cover: str | None = None
+    backed: bool | None = None
+    wood_in: float = math.inf
 
-    def volume_ft3(self, spacing_in: float) -> float:
-        """Room between the framing: area × depth × (1 − 1.5 / spacing). Source: handbook, enclosed bays."""
-        return self.surface_ft2 * self.depth_in / 12 * (1 - JOIST_WIDTH_IN / spacing_in)
+    def volume_ft3(self, spacing_in: float, from_in: float = 0.0) -> float:
+        """Room in the bays from that height up: area × depth × (1 − 1.5 / spacing) as high as the framing, all of it above.
+
+        Inches, ft³. Source: handbook §7, enclosed bays; Settled since 7.
+        """
+        between = max(0.0, min(self.depth_in, self.wood_in) - from_in) * (1 - JOIST_WIDTH_IN / spacing_in)
+        above = max(0.0, self.depth_in - max(from_in, self.wood_in))
+        return self.surface_ft2 * (between + above) / 12
 
 
 def slope_area_ft2(plan_area_ft2: float, pitch_in_12: float) -> float:
@@ -115,15 +123,20 @@ def upright_wall(outline: Points, wall: WallInput) -> Enclosed | None:
         height_ft=wall.height_ft,
         length_ft=length,
         of=wall.of,
+        backed=wall.backed,
     )
 
 
-def closed_cavity(outline: Points, floor_ft2: float, cavity: CavityInput) -> Enclosed | None:
-    """None while its depth or cover is not known.
+def closed_cavity(
+    outline: Points, floor_ft2: float, cavity: CavityInput, joist_depth_in: float | None = None
+) -> Enclosed | None:
+    """None while its depth or cover is not known, or for a net how deep the joists under it are.
 
-    Source: handbook §7, enclosed bays.
+    Source: handbook §7, enclosed bays; Settled since 7.
     """
     if cavity.depth_in is None or cavity.cover is None:
+        return None
+    if cavity.cover == "net" and joist_depth_in is None:
         return None
     return Enclosed(
         "netted_cavity",
@@ -132,6 +145,7 @@ def closed_cavity(outline: Points, floor_ft2: float, cavity: CavityInput) -> Enc
         cavity.depth_in,
         length_ft=_longest_ft(outline),
         cover=cavity.cover,
+        wood_in=joist_depth_in if cavity.cover == "net" and joist_depth_in is not None else math.inf,
     )
 
 

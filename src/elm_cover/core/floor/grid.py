@@ -103,6 +103,17 @@ def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float 
     )
 
 
+def cells_without(outline: Points, keep_outs: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float) -> Integers:
+    """Which cells of the grid without the keep-outs are those of the grid without more of them, in its order.
+
+    Shape (cells of the latter,).
+    """
+    grid, smaller = grid_of(outline, keep_outs, cell_ft), grid_of(outline, keep_outs + more, cell_ft)
+    table = np.zeros((grid.rows, grid.columns), dtype=np.int64)
+    table[grid.row, grid.column] = np.arange(grid.count)
+    return table[smaller.row, smaller.column]
+
+
 def _is_box(outline: Points, bounds: tuple[float, float, float, float]) -> bool:
     x0, y0, x1, y1 = bounds
     return len(outline) == 4 and set(outline) == {(x0, y0), (x1, y0), (x1, y1), (x0, y1)}

@@ -1,6 +1,6 @@
 """A walk round the walls with a tape: runs as they are called out, and how well the walk closes.
 
-“38 E, 12'6 N, 38 W, 12'6 S”: each run a length and a direction, in the order walked. Feet, feet and inches, decimals or
+“38 E, 12'6 N, 38 W, 12'6 S”: each run a length and a direction, in the order walked; the commas may be missing. Feet, feet and inches, decimals or
 metres; N S E W, the four between, or a bearing like N30E. y is to the north.
 """
 
@@ -9,14 +9,16 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass
+from itertools import pairwise
 
 from ..base.arrays import Points
+from ..base.metric import M_PER_FT
 from ..base.units import eighths, feet_inches
 
 CLOSED_FT = 0.01
 MOST_ERROR_FT = 2.0
 FEWEST_RUNS, MOST_RUNS = 3, 200
-FT_PER_M = 1 / 0.3048
+FT_PER_M = 1 / M_PER_FT
 COMPASS = {"N": 90.0, "NE": 45.0, "E": 0.0, "SE": -45.0, "S": -90.0, "SW": -135.0, "W": 180.0, "NW": 135.0}
 GLYPHS = {"⅛": "1/8", "¼": "1/4", "⅜": "3/8", "½": "1/2", "⅝": "5/8", "¾": "3/4", "⅞": "7/8"}
 _NUMBER = r"\d+(?:[.,]\d+)?"
@@ -33,6 +35,9 @@ _RUN = re.compile(
     rf"^(?:{_DIRECTION})\s*(?P<after>.+)$|^(?P<before>.+?)\s*(?:{_DIRECTION.replace('P<', 'P<b_')})$", re.I
 )
 _SEPARATOR = re.compile(r"[;\n]+|,(?=\s*[NSEW])|(?<=[NSEWnsew])\s*,|,\s+", re.IGNORECASE)
+# A direction among runs that no comma parts: no letter before or after it, so that the n of “in” is none, and a bearing in
+# one piece, so that “38 N 12 W” stays two runs.
+_WAY = re.compile(r"(?<![A-Z])(?:[NS]\d+(?:\.\d+)?°?[EW]|NE|NW|SE|SW|N|S|E|W)(?![A-Z])", re.IGNORECASE)
 
 
 class TapeError(ValueError):
@@ -95,7 +100,7 @@ def walk(text: str, metric: bool = False, start_ft: tuple[float, float] = (0.0, 
     The closing error is spread by the transit rule: over the runs by how far each goes in that direction, so that walls
     walked east stay east–west. A walk that ends more than 2 ft from its start is not spread: a run is wrong or missing.
     """
-    runs = [run.strip() for run in _SEPARATOR.split(text) if run.strip()]
+    runs = [run for part in _SEPARATOR.split(text) if part.strip() for run in _called_in_one_breath(part.strip())]
     if not FEWEST_RUNS <= len(runs) <= MOST_RUNS:
         raise TapeError(
             f"A walk has {FEWEST_RUNS} to {MOST_RUNS} runs, like “38 E, 12'6 N, 38 W, 12'6 S”; here are {len(runs)}"
@@ -111,6 +116,20 @@ def walk(text: str, metric: bool = False, start_ft: tuple[float, float] = (0.0, 
         closes,
         _says(east, north, closes),
     )
+
+
+def _called_in_one_breath(part: str) -> list[str]:
+    """The runs of a stretch written without commas: “38 E 12'6 N 38 W”, or “E 38 N 12'6 W 38”.
+
+    Whether directions stand before or behind their lengths, the first of them says.
+    """
+    ways = list(_WAY.finditer(part))
+    if len(ways) < 2:
+        return [part]
+    leads = ways[0].start() == 0
+    between = [way.start() for way in ways[1:]] if leads else [way.end() for way in ways[:-1]]
+    cuts = [0, *between, len(part)]
+    return [part[a:b].strip() for a, b in pairwise(cuts)]
 
 
 def _leg(run: str, number: int, metric: bool) -> tuple[float, float]:

@@ -40,4 +40,6 @@ def energy_input(job: Job) -> EnergyInput:
 def removal_rates(job: Job) -> RemovalRates:
     """What old fill is taken out at, by the price and rate book."""
     rates = job.book.rates
-    return RemovalRates(rates.removal_bag_ft3, rates.vacuum_ft3_per_hour_of_two)
+    return RemovalRates(
+        rates.removal_bag_ft3, rates.vacuum_ft3_per_hour_of_two, rates.clearing_batts_ft2_per_hour_of_two
+    )

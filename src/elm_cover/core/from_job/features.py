@@ -38,6 +38,8 @@ def feature_inputs(job: Job, index: int, notes: Notebook) -> tuple[FeatureInput,
                 shielded=feature.shielded,
                 clearance_in=feature.clearance_in,
                 filled_under=feature.filled_under,
+                deck_in=feature.deck_in,
+                lid_r=feature.lid_r,
                 duct_r=feature.duct_r,
             )
         )
@@ -55,7 +57,7 @@ def keep_outs_of(
         if access.opening_in is None:
             notes.ask("look_over", f"accesses[{number}].opening_in", "How large is the opening of the hatch?")
         elif access.kind not in ("door", "gable"):  # those are in a wall
-            yield KeepOut("hatch", access.opening_in, access.at_ft)
+            yield KeepOut("hatch", access.opening_in, access.at_ft, lid_r=access.lid_r)
     placed = tuple(f.at_ft for f in features if f.at_ft is not None)
     on_floor = iter(contains(section.outline_ft, placed))
     for number, feature in enumerate(features):

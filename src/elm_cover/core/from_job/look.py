@@ -29,7 +29,7 @@ def look_input(job: Job) -> LookInput:
                 id=section.id,
                 name=section.name or section.id,
                 kind=section.kind,
-                edges=frozenset(edge.kind for edge in section.edges),
+                edges=frozenset(edge.kind for edge in section.edges if edge.kind is not None),
                 features=frozenset(feature.kind for feature in section.features),
                 wall_of=section.wall.of if section.wall else None,
                 outline_ft=section.outline_ft,

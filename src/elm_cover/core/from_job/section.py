@@ -36,6 +36,7 @@ def section_input(
     if burns is None:
         picked = products.get(choice.product or "") if choice else None
         burns = picked is None or picked.kind is None or kind_of(picked.kind).burns
+    kept = tuple(keep_outs_of(job, index, features, burns, notes))
     return SectionInput(
         id=section.id,
         name=section.name,
@@ -49,7 +50,8 @@ def section_input(
         joist_depth_in=framing.depth_in,
         layers=layers_of(section),
         readings=tuple(DepthReading(i, r.at_ft, r.depth_in, r.checked) for i, r in enumerate(section.readings)),
-        keep_outs=tuple(keep_outs_of(job, index, features, burns, notes)),
+        keep_outs=tuple(one for one in kept if not one.filled),
+        filled_decks=tuple(one for one in kept if one.filled),
         target=_target(section.target or job.target),
         zone=house.climate_zone,
         vented=house.vented,
@@ -87,6 +89,7 @@ def layers_of(section: Section) -> tuple[LayerInput, ...] | None:
             density_pcf=la.density_pcf,
             label_in=la.label_in,
             facing=la.facing,
+            ends_closed=la.ends_closed is True,
         )
         for la in section.existing
     )

@@ -20,7 +20,9 @@ class BookInput:
 
 @dataclass(frozen=True)
 class RemovalRates:
-    """How much a removal bag holds, ft³, and how much two people vacuum in an hour, ft³."""
+    """How much a removal bag holds, ft³; how much loose fill two people vacuum in an hour, ft³, and how many ft² of batts they
+    take out by hand."""
 
     bag_ft3: float
     vacuum_ft3_per_hour: float
+    batts_ft2_per_hour: float

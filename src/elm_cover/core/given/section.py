@@ -17,9 +17,10 @@ from .choice import ChoiceInput, SettingsInput, TargetInput
 
 @dataclass(frozen=True)
 class EdgeInput:
-    """An edge of the outline. Heel, plate in inches; vented_bays: by spot vents on record, None: none is."""
+    """An edge of the outline. kind: None while nobody has said what this wall is. Heel, plate in inches; vented_bays: by
+    spot vents on record, None: none is."""
 
-    kind: str
+    kind: str | None
     heel_in: float | None
     pitch_in_12: float | None
     soffit: str | None
@@ -31,7 +32,8 @@ class EdgeInput:
 
 @dataclass(frozen=True)
 class LayerInput:
-    """A layer of old fill on record, inches. void: share of the floor, 0 to 1. label_in: what its R was printed for."""
+    """A layer of old fill on record, inches. void: share of the floor, 0 to 1. label_in: what its R was printed for.
+    ends_closed: somebody saw to it that the air beneath it is closed at the eaves and round openings."""
 
     material: str | None
     depth_in: float | None
@@ -42,12 +44,16 @@ class LayerInput:
     density_pcf: float | None
     label_in: float | None = None
     facing: str | None = None
+    ends_closed: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
 class SectionInput:
-    """way_in_ft: where the crew leaves it. passage_ft: how wide it opens to the next section where it has no way in of its
-    own; 0 where nothing on record leads into it, None where it has its own."""
+    """keep_outs: what the fill keeps clear of; filled_decks: boards that it goes beneath.
+
+    way_in_ft: where the crew leaves it. passage_ft: how wide it opens to the next section where it has no way in of its own;
+    0 where nothing on record leads into it, None where it has its own.
+    """
 
     id: str
     name: str | None
@@ -74,6 +80,7 @@ class SectionInput:
     blocked_by: frozenset[str] = frozenset()
     cleared: frozenset[str] = frozenset()
     features: tuple[FeatureInput, ...] = ()
+    filled_decks: tuple[KeepOut, ...] = ()
     slope: SlopeInput | None = None
     wall: WallInput | None = None
     cavity: CavityInput | None = None

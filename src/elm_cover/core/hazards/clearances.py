@@ -6,7 +6,7 @@ Clearances hold unless the listing says otherwise; a listed clearance that was r
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..base.arrays import Points
 from ..floor.outline import box_ft
@@ -26,17 +26,32 @@ FLUE_CLEARANCE_IN = {
     "unknown": 3.0,
 }
 WALKWAY_IN = 24.0
+# What carries boards: the floor under them counts at what is really there.
+FILLED_UNDER = ("platform", "walkway", "storage_floor")
+DECKS = (*FILLED_UNDER, "equipment")
+LIDS = ("hatch", "stair")
+# What comes up through the ceiling: its own footprint is none.
+THROUGH = ("chimney", "flue")
+DECK_IN = 0.75
 
 
 @dataclass(frozen=True)
 class KeepOut:
-    """One kind of thing kept clear: its box with the clearance, inches, where it stands (or None) and how many."""
+    """One kind of thing kept clear: its box with the clearance, inches, where it stands (or None) and how many.
+
+    own_in: its own box without the clearance. lid_r, deck_in: of a lid, of boards; None: not on record. filled: fill goes
+    beneath its boards, so that it takes no floor from it.
+    """
 
     name: str
     size_in: tuple[float, float]
     at_ft: tuple[float, float] | None
     count: int = 1
     corners: Points | None = None
+    own_in: tuple[float, float] | None = None
+    lid_r: float | None = None
+    deck_in: float | None = None
+    filled: bool = False
 
     @property
     def corners_ft(self) -> Points | None:
@@ -69,16 +84,16 @@ def clearance_in(feature: FeatureInput, burns: bool) -> float | None:
         return listed if listed is not None else usual
     if kind == "chimney":
         return listed if listed is not None else CHIMNEY_CLEARANCE_IN
-    if kind in ("platform", "walkway", "storage_floor"):
-        kept = feature.filled_under is False or (kind == "platform" and feature.filled_under is None)
-        return 0.0 if kept else None
+    if kind in FILLED_UNDER:
+        return 0.0  # filled under or not: keep_out_of tells them apart
     if kind in ("stair", "hatch", "equipment", "combustion_air"):
         return 0.0
     return None
 
 
 def keep_out_of(feature: FeatureInput, burns: bool) -> KeepOut | None:
-    """The keep-out of a feature; None where it takes no floor (IC lights, stacks, boxes, wires, what is filled under).
+    """The keep-out of a feature; None where it takes no floor (IC lights, stacks, boxes, wires). What is filled under is
+    marked: it takes none from the fill, but holds no more than its framing is deep.
 
     The clear space is taken as a box round the thing. A chimney, platform or stair without a size takes nothing yet.
 
@@ -88,12 +103,19 @@ def keep_out_of(feature: FeatureInput, burns: bool) -> KeepOut | None:
     if clear is None or feature.count == 0:
         return None
     known = KINDS.get(feature.kind)
+    found: KeepOut | None
     if known and known.shape == "run":
-        return _strip(feature)
-    size = feature.size_in or (known.usual_in if known else None)
-    if size is None:
+        found = _strip(feature)
+    else:
+        size = feature.size_in or (known.usual_in if known else None)
+        if size is None:
+            return None
+        around = (size[0] + 2 * clear, size[1] + 2 * clear)
+        found = KeepOut(feature.kind, around, feature.at_ft, feature.count, own_in=size)
+    if found is None:
         return None
-    return KeepOut(feature.kind, (size[0] + 2 * clear, size[1] + 2 * clear), feature.at_ft, feature.count)
+    filled = feature.kind in FILLED_UNDER and feature.filled_under is True
+    return replace(found, lid_r=feature.lid_r, deck_in=feature.deck_in, filled=filled)
 
 
 def _strip(feature: FeatureInput) -> KeepOut | None:

@@ -21,6 +21,8 @@ class FeatureInput:
     shielded: bool | None = None
     clearance_in: float | None = None
     filled_under: bool | None = None
+    deck_in: float | None = None
+    lid_r: float | None = None
     duct_r: float | None = None
 
 
@@ -51,18 +53,18 @@ KINDS: dict[str, FeatureKind] = {
     "chimney": FeatureKind("Masonry chimney", "heating", "box", ("shielded",), None, ("heating", "chimneys")),
     "duct": FeatureKind("Duct", "heating", "run", ("duct_r",)),
     "boot": FeatureKind("Duct boot", "heating", "point", (), None, ("heating", "duct boots")),
-    "equipment": FeatureKind("Attic equipment and its platform", "heating", "box"),
+    "equipment": FeatureKind("Attic equipment and its platform", "heating", "box", ("deck_in",)),
     "combustion_air": FeatureKind("Combustion-air opening", "heating", "box", (), (12.0, 12.0)),
     "stack": FeatureKind("Plumbing stack", "plumbing", "point", (), None, ("plumbing", "stacks and vents")),
     "plumbing_stack": FeatureKind("Plumbing stack", "plumbing", "point", (), None, ("plumbing", "stacks and vents")),
     "pipe": FeatureKind("Pipe", "plumbing", "run"),
     "chase": FeatureKind("Open chase", "openings", "box"),
     "drop_soffit": FeatureKind("Drop soffit", "openings", "box"),
-    "platform": FeatureKind("Platform", "floor", "box", ("filled_under",)),
-    "walkway": FeatureKind("Walkway", "floor", "run", ("filled_under",)),
-    "storage_floor": FeatureKind("Storage floor", "floor", "box", ("filled_under",)),
-    "stair": FeatureKind("Stair opening", "openings", "box"),
-    "hatch": FeatureKind("Hatch", "openings", "box"),
+    "platform": FeatureKind("Platform", "floor", "box", ("filled_under", "deck_in")),
+    "walkway": FeatureKind("Walkway", "floor", "run", ("filled_under", "deck_in")),
+    "storage_floor": FeatureKind("Storage floor", "floor", "box", ("filled_under", "deck_in")),
+    "stair": FeatureKind("Stair opening", "openings", "box", ("lid_r",)),
+    "hatch": FeatureKind("Hatch", "openings", "box", ("lid_r",)),
     "post": FeatureKind("Post or web", "floor", "point", (), (3.5, 3.5)),
     "window": FeatureKind("Window", "walls", "point"),
     "gable_vent": FeatureKind("Gable vent", "walls", "point"),
@@ -139,6 +141,16 @@ FINDING_RULES = (
         more="flues or chimneys",
         text="recorded without a shield: blocks fill against it.",
         what_to_do="Fit a metal shield and high-temperature sealant at the listed clearance.",
+        by_hazard=True,
+    ),
+    FindingRule(
+        code="non_ic_light",
+        level="caution",
+        of=lambda f: f.kind == "recessed_light" and f.rating != "ic",
+        one="recessed light",
+        text="recorded as not rated for contact, or not known to be: nothing covers it within 3 in.",
+        what_to_do="Keep fill 3 in away all round and nothing over it, or fit a rated cover, a clearance box or a light rated "
+        "for contact.",
         by_hazard=True,
     ),
     FindingRule(

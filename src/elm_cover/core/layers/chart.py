@@ -133,11 +133,15 @@ class Chart:
         return np.interp(settled_in, self.settled_in, self.r)
 
     def thin_weight_psf(self, settled_in: Floats) -> Floats:
-        """Weight of a thinner layer, lb/ft², linear in settled thickness through (0, 0) and the rows.
+        """Weight of a layer, lb/ft², linear in settled thickness through (0, 0) and the rows; deeper than the last row, as in
+        dips of uneven old fill, on at the slope of the last two.
 
-        settled_in in inches, any shape; answers the same shape. Source: handbook §7, a thin layer.
+        settled_in in inches, any shape; answers the same shape. Source: handbook §7, a thin layer; Settled since 7.
         """
-        return np.interp(settled_in, self.settled_in, self.weight_psf)
+        deep, w = self.settled_in, self.weight_psf
+        slope = (w[-1] - w[-2]) / (deep[-1] - deep[-2])
+        found: Floats = np.interp(settled_in, deep, w) + slope * np.maximum(0.0, settled_in - deep[-1])
+        return found
 
     def r_per_in(self, r: float) -> float:
         """R per settled inch near that R: of the first row below it, of the last past the end.

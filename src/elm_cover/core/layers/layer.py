@@ -9,6 +9,8 @@ from .kinds import KINDS, is_loose, kind_of
 
 INSIDE_FILM_R = 0.61
 ATTIC_FILM_R = 0.61
+AIR_SPACE_R = 0.9
+AIR_SPACE_FULL_IN = 0.75
 # ⅜ in board: three quarters of ½ in, rounded down as published for gypsum. "other" is taken as ½ in gypsum.
 BOARD_R = {
     "gypsum_1_2": 0.45,
@@ -48,6 +50,14 @@ class Layer:
 def boundary_r(board: str) -> float:
     """B: inside film 0.61 + ceiling board + attic film 0.61. Source: handbook, voids and poor contact."""
     return INSIDE_FILM_R + BOARD_R[board] + ATTIC_FILM_R
+
+
+def air_space_r(depth_in: float) -> float:
+    """R of an enclosed level air space, heat going up: 0.9 from ¾ in on, in proportion below.
+
+    Source: handbook, Settled since 1 and 3.
+    """
+    return AIR_SPACE_R * min(1.0, depth_in / AIR_SPACE_FULL_IN)
 
 
 def compressed_r(r_label: float, label_in: float, depth_in: float) -> float:

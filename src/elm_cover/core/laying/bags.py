@@ -2,20 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from ..base.arrays import Floats
 from ..given.section import SectionInput
-from ..layers.chart import Chart, chart_bags
+from ..layers.chart import Chart, NewFill, chart_bags
 from ..layers.framing import framing_fraction
+from ..layers.layer import Layer
+from ..layers.places import Places
 from ..layers.stack import Lying
-from ..layers.strips import Places
 from ..money.quantities import Bags
 from .build_up import Laid
+from .decided import OldFill
+from .heat import beneath_boards
+from .kept_floor import new_beneath_in
 from .site import Site
 
 
-def bags_of(section: SectionInput, site: Site, laid: Laid, lying: Lying | None, places: Places | None) -> Bags:
+def bags_of(
+    section: SectionInput, site: Site, old: OldFill, laid: Laid, lying: Lying | None, places: Places | None
+) -> Bags:
     """Chart bags and field bags, unrounded; field bags None while roof or framing is not known.
 
     lying: what lies at each of the places. Source: handbook §7, chart bags, field bags.
@@ -32,14 +40,38 @@ def bags_of(section: SectionInput, site: Site, laid: Laid, lying: Lying | None, 
         if stack.depth_in <= joist:
             chart *= 1 - framing_fraction(spacing)
     under = site.net_ft2 * laid.under_psf / bag_lb
+    gaps = site.net_ft2 * gaps_psf(stack.layers, stack.fill) / bag_lb
     if lying is None or places is None or spacing is None or joist is None:
-        return Bags(chart + under)
+        return Bags(chart + under, gaps=gaps)
     share = places.share
     fraction = framing_fraction(spacing)
     weight = _weight(blower.chart, lying.new_settled_in, joist - lying.under_in, fraction, share)
-    if laid.under_psf > 0:
-        weight += _weight(blower.chart, lying.layers[0].depth_in, joist, fraction, share)
-    return Bags(chart + under, weight * site.net_ft2 / bag_lb)
+    if laid.under_psf > 0 and laid.kept is not None:
+        # The batts laid back press loose glass below them: it lies thinner, but none of it is lost.
+        whole = lying.layers[0].depth_in * laid.kept.under_settled_in / stack.layers[0].depth_in
+        weight += _weight(blower.chart, whole, joist, fraction, share)
+    beneath = _beneath_lb(section, site, old, laid, fraction)
+    return Bags(chart + under, (weight * site.open_ft2 + beneath) / bag_lb + gaps, gaps)
+
+
+def gaps_psf(layers: Sequence[Layer], fill: NewFill) -> float:
+    """New fill that drops into gaps open from above, lb for each ft² of net floor: v · depth · weight per inch of the row.
+
+    Source: handbook, Settled since 4.
+    """
+    if fill.settled_in <= 0:
+        return 0.0
+    return sum(layer.void * layer.depth_in for layer in layers if layer.open) * fill.weight_psf / fill.settled_in
+
+
+def _beneath_lb(section: SectionInput, site: Site, old: OldFill, laid: Laid, fraction: float) -> float:
+    """New fill that goes beneath boards, lb: between the joists, up to their tops."""
+    area = sum(one.area_ft2 for one in site.kept if one.what == "filled")
+    beneath = beneath_boards(old, laid)
+    if area <= 0 or beneath.chart is None or section.joist_depth_in is None:
+        return 0.0
+    settled = new_beneath_in(section.joist_depth_in, beneath) * beneath.settles
+    return float(beneath.chart.thin_weight_psf(np.array([settled]))[0]) * (1 - fraction) * area
 
 
 def _weight(chart: Chart, settled: Floats, below_tops: Floats | float, fraction: float, share: Floats | None) -> float:

@@ -16,15 +16,15 @@ from .build_up import Bed
 def flag_places(bed: Bed, batts: Sequence[BattLayer], notes: Notebook) -> None:
     """Enters what speaks against the place and the facing of each layer; nothing while framing or old fill is not known."""
     section = bed.section
-    joists, spacing = section.joist_depth_in, section.spacing_in
-    if bed.kept is None or joists is None or spacing is None:
+    joists = section.joist_depth_in
+    if bed.kept is None or joists is None:
         return
     under: tuple[Layer, ...] = bed.kept.layers
     said: set[str] = set()
     for number, layer in enumerate(batts):
         below = depth_of(under)
         if number == 0 or layer.place != batts[number - 1].place:
-            for code, text, what_to_do in place_faults(layer.batt, layer.place, below, joists, spacing):
+            for code, text, what_to_do in place_faults(layer.batt, layer.place, below, joists):
                 notes.flag(code, "stop", text, what_to_do)
         over = below > 0 or number > 0
         for text, what_to_do in facing_faults(layer.batt, layer.place, over, section.zone, section.retarder):
@@ -32,13 +32,6 @@ def flag_places(bed: Bed, batts: Sequence[BattLayer], notes: Notebook) -> None:
                 notes.flag("second_vapor_retarder", "stop", text, what_to_do)
             said.add(text)
         under = (*under, layer.batt.layer())
-    if any(la.facing == "up" for la in section.layers or ()):
-        notes.flag(
-            "old_facing_up",
-            "caution",
-            "Old batts lie with their facing up: under new batts it is a vapor retarder on the cold side.",
-            "Slash or strip the facing, or turn those batts facing down.",
-        )
 
 
 def flag_beyond(name: str, batt: BattProduct, target: float, reached: float, notes: Notebook) -> None:

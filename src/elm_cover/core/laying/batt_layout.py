@@ -44,12 +44,16 @@ def batt_layouts(section: SectionInput, site: Site, laid: Laid, pieces: bool) ->
     return tuple(found)
 
 
+def ask_for_run(section: SectionInput, laid: Laid, notes: Notebook) -> None:
+    """Asks which way the joists run, where batts are laid by it."""
+    if laid.batts and section.run is None:
+        notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
+
+
 def ask_for_batts(section: SectionInput, site: Site, laid: Laid, notes: Notebook) -> None:
     """Asks which way the joists run, and says what does not go through the way in."""
-    if not laid.batts or laid.stack is None or site.eaves is None or section.spacing_in is None:
-        return
-    if section.run is None:
-        notes.ask("measure", f"{section.path}.framing.run", "Which way do the joists run?")
+    ask_for_run(section, laid, notes)
+    if not laid.batts or laid.stack is None or site.eaves is None:
         return
     for code, level, text, what_to_do in way_in_faults(section, laid.batts, site.eaves):
         notes.flag(code, level, text, what_to_do)
@@ -63,7 +67,7 @@ def _asked(section: SectionInput, site: Site, layers: tuple[BattLayer, ...], old
         found.append(
             LayoutAsked(
                 outline_ft=section.outline_ft,
-                kept_out_ft=site.shapes,
+                kept_out_ft=site.shapes + (site.filled_shapes if layer.place == "across" else ()),
                 eaves=tuple(
                     _too_near(edge, eave, below, layer.batt) for edge, eave in sorted((site.eaves or {}).items())
                 ),

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ..base.notebook import Notebook
 from ..batts.batt import BattLayer, BattProduct
+from ..batts.rules import narrow_fault
 from ..given.choice import ChoiceInput
 from ..given.product import ProductInput
 from ..given.section import SectionInput
@@ -104,8 +105,18 @@ def asked_batt(bed: Bed, field: str, notes: Notebook) -> BattProduct | None:
 
 
 def first_between(bed: Bed, notes: Notebook) -> tuple[BattLayer, ...] | None:
-    """The layer between the joists, laid first; None while it is not picked."""
+    """The layer between the joists, laid first; None while it is not picked, or too narrow for its bay: that is a stop, and
+    it has no layout, no R and no count.
+
+    Source: handbook §7, snug, not squeezed.
+    """
     batt = asked_batt(bed, "between", notes)
     if batt is None or bed.choice.between is None:
+        return None
+    spacing = bed.section.spacing_in
+    fault = None if spacing is None else narrow_fault(batt, spacing)
+    if fault is not None:
+        code, text, what_to_do = fault
+        notes.flag(code, "stop", text, what_to_do)
         return None
     return (BattLayer(bed.choice.between.id, batt, "between", False),)

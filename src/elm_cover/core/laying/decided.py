@@ -11,12 +11,12 @@ from ..base.notebook import Notebook
 from ..floor.grid import Grid
 from ..given.section import SectionInput
 from ..layers.layer import Layer
+from ..layers.places import Places
 from ..layers.stack import depth_of
-from ..layers.strips import Places
-from ..old_fill.as_it_lies import layers_today, needs_board, r_as_it_lies
-from ..old_fill.keep_or_clear import Removal, removal
+from ..old_fill.as_it_lies import NO_CREDIT, layers_today, needs_board, r_as_it_lies
+from ..old_fill.keep_or_clear import Removal, only_batts, removal
 from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
-from .site import Site
+from .site import Site, ask_for_board
 
 # What becomes of the old fill where the method says so.
 BY_METHOD = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
@@ -55,29 +55,63 @@ def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
     r = None
     if today is not None:
         if site.boundary is None and needs_board(today, map_in):
-            notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
+            ask_for_board(section, notes)
         else:
             r = r_as_it_lies(today, site.boundary, map_in)
     known = OldFill(today=today, r=r, map_in=map_in, readings=readings, action="keep", decided=False)
     return known.as_decided(section)
 
 
-def removal_of(section: SectionInput, site: Site, old: OldFill, places: Places | None) -> Removal | None:
+def removal_of(
+    section: SectionInput, site: Site, old: OldFill, places: Places | None, surface_ft2: float | None = None
+) -> Removal | None:
     """What clearing out takes, thin at the eaves; None where it is not cleared.
 
-    places: None while no roof is known: the mean depth everywhere.
+    places: None while no roof is known, or in closed bays: the mean depth everywhere. surface_ft2: of closed bays.
 
-    Source: handbook §5, clear out; §10, start rates.
+    Source: handbook §5, clear out; §10, start rates; Settled since 14.
     """
     if old.action != "clear" or not old.today:
         return None
+    area = site.net_ft2 if surface_ft2 is None else surface_ft2
     if places is None:
         depth = np.full(1, depth_of(old.today)) if old.map_in is None else old.map_in
         mean_in = float(np.average(depth))
     else:
         depth = np.full(places.room_in.size, depth_of(old.today)) if places.old_in is None else places.old_in
         mean_in = float(np.average(np.minimum(depth, places.room_in), weights=places.share))
-    return removal(mean_in / 12 * site.net_ft2, old.today, site.net_ft2, section.removal)
+    lies = depth_of(old.today)
+    return removal(old.today, mean_in / lies if lies > 0 else 0.0, area, section.removal)
+
+
+def against_decision(section: SectionInput, action: str) -> list[tuple[str, str, str]]:
+    """What the record of the old fill forbids of what is decided about it: (code, text, what to do), each a stop.
+
+    Source: handbook §3, what blocks; §5, keep, lift or clear.
+    """
+    against = []
+    layers = section.layers or ()
+    if action in ("lift", "clear", "relay") and "vermiculite" in section.blocked_by:
+        text = "Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared."
+        against.append(
+            ("vermiculite_disturbed", text, "Leave it as it is until a licensed firm has cleared it in writing.")
+        )
+    spoiled = [layer for layer in layers if layer.condition in NO_CREDIT]
+    if action != "clear" and spoiled:
+        text = f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in."
+        against.append(("spoiled_kept", text, "Mend the cause, then clear it out."))
+    if action == "lift" and not only_batts(section):
+        text = "Only batts can be lifted: loose fill is on record here."
+        against.append(("lift_loose_fill", text, "Keep it and blow over it, or clear it out."))
+    if action == "lift" and not layers:
+        against.append(("nothing_to_lift", "Nothing lies here to be lifted.", "Blow onto the bare floor instead."))
+    return against
+
+
+def flag_decision(section: SectionInput, action: str, notes: Notebook) -> None:
+    """Enters what the record forbids of the decision, as stops."""
+    for code, text, what_to_do in against_decision(section, action):
+        notes.flag(code, "stop", text, what_to_do, f"{section.path}.old_fill")
 
 
 def _action(section: SectionInput) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from ..base.notebook import Notebook
 from ..eaves.bays import BayRow, bay_row
 from ..eaves.eave import Eave
@@ -11,9 +13,11 @@ from ..given.section import SectionInput
 
 
 def eaves_known(section: SectionInput) -> dict[int, Eave] | None:
-    """Heel and pitch of every eave; None while one of them lacks either."""
+    """Heel and pitch of every eave; None while one of them lacks either, or while a wall may be one."""
     known: dict[int, Eave] = {}
     for index, edge in enumerate(section.edges):
+        if edge.kind is None:
+            return None
         if edge.kind != "eave":
             continue
         if edge.heel_in is None or edge.pitch_in_12 is None:
@@ -24,7 +28,9 @@ def eaves_known(section: SectionInput) -> dict[int, Eave] | None:
 
 
 def ask_for_eaves(section: SectionInput, notes: Notebook) -> None:
-    """Asks for the heel and the pitch that an eave lacks."""
+    """Asks which walls are eaves, and for the heel and the pitch that an eave lacks."""
+    if any(edge.kind is None for edge in section.edges):
+        notes.ask("measure", f"{section.path}.edges", "Which walls are eaves?")
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
@@ -33,6 +39,13 @@ def ask_for_eaves(section: SectionInput, notes: Notebook) -> None:
             notes.ask("measure", f"{at}.heel_in", f"How high is the heel at the {side} eave?")
         if edge.pitch_in_12 is None:
             notes.ask("measure", f"{at}.pitch_in_12", f"What is the roof's pitch over the {side} eave?")
+
+
+def ask_for_bays(section: SectionInput, rows: Mapping[int, BayRow], notes: Notebook) -> None:
+    """Asks which bays of a run are vented, where the school goes by that."""
+    for index, row in rows.items():
+        if row.baffles is None:
+            notes.ask("eaves", f"{section.path}.edges[{index}].soffit", "Which bays of this run are vented?")
 
 
 def edge_work(section: SectionInput) -> EdgeWork:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,11 +11,12 @@ from ..base.arrays import Floats
 from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, Chart
 from ..layers.framing import framing_fraction
-from ..layers.heat_paths import Boundary, Paths, bare_u, paths
+from ..layers.heat_paths import Boundary, Paths, paths
+from ..layers.places import Places
 from ..layers.stack import Lying, Stack, depth_of
-from ..layers.strips import Places
 from .build_up import Laid
 from .decided import OldFill
+from .kept_floor import Beneath, KeptFloor, kept_u
 from .site import Site
 
 
@@ -22,8 +24,8 @@ from .site import Site
 class Heat:
     """What lies at each place and what it loses; None where something is not known.
 
-    paths, u, r: at each place, films and board in U and off R. mean: U over the section with what is kept out at its own.
-    ua_today: Btu/h·°F as it lies today.
+    paths, u, r: at each place, films and board in U and off R. kept: U of each sort of floor that is not as everywhere. mean:
+    U over the section with those at their own. ua_today: Btu/h·°F as it lies today.
     """
 
     lying: Lying | None = None
@@ -31,6 +33,7 @@ class Heat:
     paths: Paths | None = None
     u: Floats | None = None
     r: Floats | None = None
+    kept: tuple[tuple[KeptFloor, float], ...] = ()
     mean: float | None = None
     ua_today: float | None = None
 
@@ -50,8 +53,23 @@ def heat_of(section: SectionInput, site: Site, old: OldFill, laid: Laid, places:
         return Heat(lying=lying)
     found = _paths(under, stack, lying, chart)
     u = found.u(under.framing_fraction)
-    mean = whole_u(places.mean(u), site, under.r)
-    return Heat(lying=lying, under=under, paths=found, u=u, r=1 / u - under.r, mean=mean)
+    beneath = beneath_boards(old, laid)
+    kept = tuple((one, kept_u(one, under, beneath, stack.depth_in)) for one in site.kept if one.what != "through")
+    mean = whole_u(places.mean(u), site, kept)
+    return Heat(lying=lying, under=under, paths=found, u=u, r=1 / u - under.r, kept=kept, mean=mean)
+
+
+def beneath_boards(old: OldFill, laid: Laid) -> Beneath:
+    """What lies beneath boards with what is laid round them: old fill stays as it lies there, unless all of it is cleared.
+
+    Source: handbook, Settled since 1.
+    """
+    layers = () if old.action == "clear" else old.today or ()
+    stack, chart = laid.stack, None if laid.blower is None else laid.blower.chart
+    if stack is None or chart is None or stack.fill.installed_in <= 0:
+        return Beneath(layers)
+    settles = stack.fill.settled_in / stack.fill.installed_in
+    return Beneath(layers, stack.depth_in, chart, chart.r_per_in(stack.fill.r), settles)
 
 
 def boundary_of(section: SectionInput, site: Site) -> Boundary | None:
@@ -61,12 +79,14 @@ def boundary_of(section: SectionInput, site: Site) -> Boundary | None:
     return Boundary(site.boundary, framing_fraction(section.spacing_in), section.joist_depth_in)
 
 
-def whole_u(u_net: float, site: Site, boundary: float) -> float:
-    """Mean U of the floor from that of its net area: what is kept out counts bare.
+def whole_u(u_open: float, site: Site, kept: Sequence[tuple[KeptFloor, float]]) -> float:
+    """Mean U of the ceiling from that of the floor where fill lies as everywhere, and that of each sort of the rest.
 
-    Btu/h·ft²·°F. Source: handbook §6.
+    Btu/h·ft²·°F. Source: handbook §6; Settled since 1 and 2.
     """
-    return (u_net * site.net_ft2 + bare_u(boundary) * (site.floor_ft2 - site.net_ft2)) / site.floor_ft2
+    rest = sum(u * one.area_ft2 for one, u in kept)
+    ceiling = site.open_ft2 + sum(one.area_ft2 for one, _ in kept)
+    return u_open if ceiling <= 0 else (u_open * site.open_ft2 + rest) / ceiling
 
 
 def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> float | None:
@@ -79,7 +99,9 @@ def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> 
         return None
     stack = Stack(old.today, NO_FILL)
     found = _paths(under, stack, stack.at(places.room_in, places.old_in), None)
-    return whole_u(places.mean(found.u(under.framing_fraction)), site, under.r)
+    depth = depth_of(old.today)
+    kept = [(one, kept_u(one, under, Beneath(old.today), depth)) for one in site.kept if one.what != "through"]
+    return whole_u(places.mean(found.u(under.framing_fraction)), site, kept)
 
 
 def _paths(under: Boundary, stack: Stack, lying: Lying, chart: Chart | None) -> Paths:

@@ -7,6 +7,7 @@ from ..base.units import fixed, r_value
 from ..given.section import SectionInput
 from ..layers.load import load_limit_psf, load_psf
 from .blower import Blower
+from .site import ask_for_board
 
 
 def ceiling_limit(section: SectionInput, notes: Notebook) -> float | None:
@@ -14,8 +15,7 @@ def ceiling_limit(section: SectionInput, notes: Notebook) -> float | None:
 
     Source: handbook §7, load.
     """
-    if section.board is None:
-        notes.ask("measure", f"{section.path}.ceiling.board", "Which board is the ceiling?")
+    ask_for_board(section, notes)
     if section.spacing_in is None:
         notes.ask("measure", f"{section.path}.framing.spacing_in", "How far apart are the joists or chords, on center?")
     if section.joist_depth_in is None:

@@ -4,27 +4,32 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 
-from ..base.arrays import Points
+from ..base.arrays import Floats, Points, Same
+from ..base.notebook import Notebook
 from ..eaves.bays import BayRow
 from ..eaves.eave import Eave
+from ..eaves.headroom import headroom
 from ..eaves.remedies import EdgeWork, dressing
 from ..eaves.roof import RoofField, roof_field
 from ..enclosed.shapes import plan_area_ft2
-from ..floor.grid import Grid, grid_of, kept_out_ft2
+from ..floor.grid import Grid, cells_without, grid_of, kept_out_ft2
 from ..floor.outline import polygon_area_ft2
 from ..given.section import SectionInput
 from ..hazards.clearances import KeepOut
-from ..layers.dressing import Dressing
 from ..layers.layer import boundary_r
+from ..layers.places import Places
 from .edges import eaves_known, edge_work, rows_of
+from .kept_floor import KeptFloor, kept_floors
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Site:
     """The floor of a section, in ft² and on its grid.
 
-    floor_ft2: the outline less its holes. net_ft2: less what is kept out. boundary: B, None while the board is not known.
+    floor_ft2: the outline less its holes. net_ft2: less what is kept out. kept: the floor that is not as everywhere, by sort.
+    boundary: B, None while the board is not known.
     eaves: by edge, None while one of them lacks heel or pitch; of an open floor alone, as are rows, work and roof.
     """
 
@@ -33,6 +38,8 @@ class Site:
     net_ft2: float
     placed: tuple[tuple[str, Points], ...]
     shapes: tuple[Points, ...]
+    kept: tuple[KeptFloor, ...]
+    filled_shapes: tuple[Points, ...]
     grid: Grid
     boundary: float | None
     eaves: Mapping[int, Eave] | None = None
@@ -41,11 +48,57 @@ class Site:
     roof: RoofField | None = None
 
     @property
-    def dressed(self) -> Dressing | None:
-        """The work at the edge, at each cell; None where there is none, or no roof known."""
+    def ceiling_ft2(self) -> float:
+        """Floor that heat goes through: what comes through it is no ceiling.
+
+        ft². Source: handbook, Settled since 2.
+        """
+        return self.floor_ft2 - sum(one.area_ft2 for one in self.kept if one.what == "through")
+
+    @property
+    def open_ft2(self) -> float:
+        """Net floor that is not under boards: where the new fill lies as everywhere, ft²."""
+        return max(0.0, self.net_ft2 - sum(one.area_ft2 for one in self.kept if one.what == "filled"))
+
+    def cells(self, old_in: Floats | None) -> Places | None:
+        """Every cell of the grid, as it is drawn; None while no roof is known. old_in: depth of the old fill there, inches.
+
+        Source: handbook §6, a map of the R over the floor.
+        """
         if self.roof is None or self.eaves is None:
             return None
-        return dressing(self.work, self.eaves, self.roof.edge, self.roof.plane_in)
+        work = dressing(self.work, self.eaves, self.roof.edge, self.roof.plane_in)
+        return Places(self.roof.room_in, old_in, None, work, self.roof.edge)
+
+    def parts(self, outline: Points, old_in: Floats | None) -> Places | None:
+        """The floor by its room under the roof, as its sums are made; None while no roof is known.
+
+        old_in: depth of the old fill at each cell of the grid. Source: handbook §6, area mean.
+        """
+        if self.eaves is None:
+            return None
+        if old_in is not None and self.filled_shapes:
+            old_in = _map_without(Same(old_in), outline, self.shapes, self.filled_shapes, self.grid.cell_ft)
+        shapes = self.shapes + self.filled_shapes
+        found = headroom(outline, self.eaves, shapes, self.grid.cell_ft, old_in)
+        work = dressing(self.work, self.eaves, found.edge, found.plane_in)
+        return Places(found.room_in, found.old_in, found.share, work, found.edge)
+
+
+@lru_cache(maxsize=64)
+def _map_without(
+    old_in: Same, outline: Points, shapes: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float
+) -> Floats:
+    """A map of the old depth without the cells under boards that are filled beneath, the same for the same map."""
+    found: Floats = old_in.array[cells_without(outline, shapes, more, cell_ft)]
+    return found
+
+
+def ask_for_board(section: SectionInput, notes: Notebook) -> None:
+    """Asks which board the room has on its side, where that is not known."""
+    if section.board is None:
+        inside = "the inside of this wall" if section.kind == "knee_wall" else "the ceiling"
+        notes.ask("measure", f"{section.path}.ceiling.board", f"Which board is {inside}?")
 
 
 def site_of(section: SectionInput) -> Site:
@@ -57,6 +110,8 @@ def site_of(section: SectionInput) -> Site:
     known = Site(
         area_ft2=area,
         floor_ft2=plan_area_ft2(section.outline_ft, section.holes),
+        kept=kept_floors(section.outline_ft, section.holes, section.keep_outs, section.filled_decks),
+        filled_shapes=tuple(k.corners_ft for k in section.filled_decks if k.corners_ft is not None),
         net_ft2=_net_area(section.outline_ft, area, shapes, section.keep_outs),
         placed=placed,
         shapes=shapes,

@@ -8,7 +8,7 @@ from ..eaves.baffles import fitting
 from ..eaves.remedies import remedy_ft3_per_ft
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
-from ..layers.strips import Places
+from ..layers.places import Places
 from ..money.quantities import Bags, EaveCount, Quantities, taken
 from ..old_fill.keep_or_clear import Removal
 from .bags import bags_of
@@ -21,13 +21,14 @@ from .site import Site
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Taken:
-    """What a floor takes. eaves: by edge, of every eave."""
+    """What a floor takes. eaves: by edge, of every eave. complete: whether there is a quantity for each thing laid."""
 
     bags: Bags
     batts: tuple[BattLayout, ...]
     eaves: dict[int, EaveCount]
     removal: Removal | None
     quantities: Quantities
+    complete: bool
 
 
 def taken_of(
@@ -41,14 +42,27 @@ def taken_of(
     pieces: bool = False,
 ) -> Taken:
     """Everything counted. places: those that heat speaks of. pieces: whether the batts are laid out for the drawing."""
-    bags = bags_of(section, site, laid, heat.lying, places)
+    bags = bags_of(section, site, old, laid, heat.lying, places)
     batts = batt_layouts(section, site, laid, pieces)
     eaves = {i: eave_count(section, site, laid, i) for i, edge in enumerate(section.edges) if edge.kind == "eave"}
-    known = old.r is not None
-    removed = removal_of(section, site, old, places) if known else None
-    action = old.action if known else None
+    removed = removal_of(section, site, old, places)
+    action = None if old.today is None else old.action
     counted = taken(section, site.net_ft2, bags, [layer.take_off for layer in batts], eaves.values(), action, removed)
-    return Taken(bags=bags, batts=batts, eaves=eaves, removal=removed, quantities=counted)
+    complete = old.today is not None and _is_complete(site, laid, bags, batts, section)
+    return Taken(bags=bags, batts=batts, eaves=eaves, removal=removed, quantities=counted, complete=complete)
+
+
+def _is_complete(site: Site, laid: Laid, bags: Bags, batts: tuple[BattLayout, ...], section: SectionInput) -> bool:
+    """Whether bags, batts and what the eaves take are all known: what is not counted is not priced.
+
+    Source: handbook, Settled since 11.
+    """
+    if laid.stack is None or len(batts) < len(laid.batts):
+        return False
+    if laid.stack.fill.installed_in > 0 and bags.chart is None:
+        return False
+    eaves = [i for i, edge in enumerate(section.edges) if edge.kind == "eave"]
+    return site.eaves is not None and all(edge in site.rows and site.rows[edge].baffles is not None for edge in eaves)
 
 
 def eave_count(section: SectionInput, site: Site, laid: Laid, edge: int) -> EaveCount:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..eaves.remedies import REMEDIES
 from ..given.book import BookInput
@@ -13,12 +13,15 @@ from ..layers.kinds import kind_of
 from .quantities import Quantities, bags_to_order
 
 PEOPLE_AT_THE_MACHINE = 2
-PEOPLE_AT_THE_VACUUM = 2
+PEOPLE_CLEARING = 2
 
 
 @dataclass(frozen=True)
 class CostLine:
-    """One line of the price: what, how many of which unit, at how much each."""
+    """One line of the price: what, how many of which unit, at how much each.
+
+    book_price: name of the book's price that a product goes by; None where it has its own, and on other lines.
+    """
 
     what: str
     group: str
@@ -26,6 +29,7 @@ class CostLine:
     unit: str
     each: float
     total: float
+    book_price: str | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -48,18 +52,27 @@ class Cost:
     hours: float
 
 
-def pack_price(product: ProductInput, book: BookInput) -> float:
-    """Price of one bag or bundle: the product's own, else by its kind.
+def book_price_of(product: ProductInput) -> str | None:
+    """Name of the book's price that the product goes by; None where it has its own."""
+    if product.price is not None:
+        return None
+    return f"{product.kind}_per_lb" if product.chart is not None else f"{product.kind}_per_ft2_r"
+
+
+def pack_price(product: ProductInput, book: BookInput) -> float | None:
+    """Price of one bag or bundle: the product's own, else the book's for its kind; None where neither is known.
 
     In the book's currency. Source: handbook §10, price book.
     """
-    if product.price is not None:
+    by = book_price_of(product)
+    if by is None:
         return product.price
+    each = book.prices.get(by)
+    if each is None:
+        return None
     if product.chart is not None:
-        return product.chart.bag_lb * book.prices.get(f"{product.kind}_per_lb", 0.0)
-    if product.batt is not None:
-        return product.batt.bundle_ft2 * product.batt.r * book.prices.get(f"{product.kind}_per_ft2_r", 0.0)
-    return 0.0
+        return product.chart.bag_lb * each
+    return None if product.batt is None else product.batt.bundle_ft2 * product.batt.r * each
 
 
 def feed_lb_per_hour(kind: str, book: BookInput) -> float:
@@ -87,13 +100,17 @@ def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
         "fitting baffles": q.baffles / rates["baffles_per_person_hour"],
         "fitting wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
         "filling over the plates": q.edge_ft / rates["edge_ft_per_person_hour"],
-        "clearing out": PEOPLE_AT_THE_VACUUM * q.removal_ft3 / rates["vacuum_ft3_per_hour_of_two"],
+        "clearing out": PEOPLE_CLEARING
+        * (
+            q.vacuumed_ft3 / rates["vacuum_ft3_per_hour_of_two"]
+            + q.cleared_batt_ft2 / rates["clearing_batts_ft2_per_hour_of_two"]
+        ),
     }
     return {what: hours for what, hours in found.items() if hours > 0}
 
 
-def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: float, book: BookInput) -> Cost:
-    """What the job costs and how long it takes.
+def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: float, book: BookInput) -> Cost | None:
+    """What the job costs and how long it takes; None while the price of one of its products is not known.
 
     In the book's currency and hours. Source: handbook §10, cost.
     """
@@ -102,11 +119,15 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
         product = products[name]
         count = bags_to_order(packs, spare_pct)
         unit = "bags" if product.chart is not None else "bundles"
-        lines.append(_line(product.name, "material", count, unit, pack_price(product, book)))
+        each = pack_price(product, book)
+        if each is None:
+            return None
+        line = _line(product.name, "material", count, unit, each)
+        lines.append(replace(line, book_price=book_price_of(product)))
     lines.append(_line("Baffles", "material", q.baffle_pieces, "pieces", book.prices["baffle_piece"]))
     lines.append(_line("Wind blocks", "material", q.wind_blocks, "pieces", book.prices["wind_block"]))
     lines += edge_lines(q, book)
-    sacks = math.ceil(q.removal_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
+    sacks = math.ceil(q.bagged_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
     lines.append(_line("Removal bags", "material", sacks, "bags", book.prices["removal_bag"]))
     lines.append(_line("Disposal", "disposal", q.removal_lb, "lb", book.prices["disposal_per_lb"]))
     crew, wage = book.rates["crew"], book.prices["labor_per_person_hour"]

@@ -13,10 +13,22 @@ from ..old_fill.keep_or_clear import Removal
 
 @dataclass(frozen=True)
 class Bags:
-    """Bags of one section, unrounded: by the chart, and what the attic will take. None: not known."""
+    """Bags of one section, unrounded: by the chart, and what the attic will take. None: not known.
+
+    gaps: what drops into gaps of the old fill that are open from above; part of field, beside chart in the order.
+    """
 
     chart: float | None = None
     field: float | None = None
+    gaps: float = 0.0
+
+    @property
+    def wanted(self) -> float | None:
+        """What to order, before spare: chart bags and the gaps below.
+
+        Source: handbook, Settled since 4.
+        """
+        return None if self.chart is None else self.chart + self.gaps
 
 
 def bags_to_order(bags: float, spare_pct: float) -> int:
@@ -32,7 +44,8 @@ class Quantities:
     """Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
 
     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
-    room over the plates, by kind of remedy, along edge_ft of eave.
+    room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
+    loose; cleared_batt_ft2: of batts taken out by hand.
     """
 
     area_ft2: float = 0.0
@@ -48,7 +61,9 @@ class Quantities:
     baffles: int = 0
     baffle_pieces: int = 0
     wind_blocks: int = 0
-    removal_ft3: float = 0.0
+    bagged_ft3: float = 0.0
+    vacuumed_ft3: float = 0.0
+    cleared_batt_ft2: float = 0.0
     removal_lb: float = 0.0
 
 
@@ -82,9 +97,9 @@ def taken(
     blown: dict[str, float] = {}
     enclosed: dict[str, float] = {}
     product = None if section.choice is None else section.choice.product
-    if product is not None and product.chart is not None and bags.chart is not None:
-        packs[product.id] = bags.chart
-        used = bags.chart if bags.field is None else bags.field
+    if product is not None and product.chart is not None and bags.wanted is not None:
+        packs[product.id] = bags.wanted
+        used = bags.wanted if bags.field is None else bags.field
         (blown if section.kind == "open_floor" else enclosed)[product.kind or ""] = used * product.chart.bag_lb
     for layer in batts:
         packs[layer.product] = packs.get(layer.product, 0.0) + layer.bundles
@@ -108,7 +123,9 @@ def taken(
         baffles=sum(eave.baffles for eave in counted),
         baffle_pieces=sum(eave.pieces for eave in counted),
         wind_blocks=sum(eave.blocks for eave in counted),
-        removal_ft3=0.0 if removal is None else removal.volume_ft3,
+        bagged_ft3=0.0 if removal is None else removal.bags * removal.bag_ft3,
+        vacuumed_ft3=0.0 if removal is None else removal.vacuumed_ft3,
+        cleared_batt_ft2=0.0 if removal is None else removal.by_hand_ft2,
         removal_lb=0.0 if removal is None else removal.weight_lb,
     )
 

@@ -27,13 +27,16 @@ class OldFillOption:
 
 @dataclass(frozen=True)
 class Removal:
-    """What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two with a vacuum."""
+    """What a clear-out takes. bags: unrounded, each of bag_ft3. hours: by the clock, for two. vacuumed_ft3: of loose fill;
+    by_hand_ft2: of batts, each layer of them."""
 
     volume_ft3: float
     bag_ft3: float
     bags: float
     hours: float
     weight_lb: float
+    vacuumed_ft3: float
+    by_hand_ft2: float
 
 
 @dataclass(frozen=True)
@@ -53,6 +56,7 @@ class OldFillPlan:
 # Above this share bare, batts that can be moved are worth lifting or re-laying: worse than the grade "minor".
 POOR_CONTACT_VOID = 0.05
 STANDS_CLEAR_OF_JOISTS_IN = 1.0
+BATTS_PRESSED_TO = 0.5
 
 
 def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[str, ...]]:
@@ -74,6 +78,11 @@ def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[
     poor = [la for la in given if la.void >= POOR_CONTACT_VOID]
     if poor:
         why = tuple(f"{_named(la)} bare or not touching over {la.void:.1%} of the floor." for la in poor)
+        if section.kind != "open_floor" and any(is_batt(la.material) for la in poor):
+            return "relay", (
+                *why,
+                "Re-laid in full contact and backed with an air barrier, before anything else is judged.",
+            )
         if only_batts(section):
             return "lift", (*why, "Sound batts can be raised, blown beneath and laid back; or re-laid by hand, slowly.")
         return "keep", (
@@ -159,15 +168,24 @@ def options(layers: tuple[Layer, ...], boundary: float | None, r_existing: float
     )
 
 
-def removal(volume_ft3: float, layers: Sequence[Layer], net_area_ft2: float, rates: RemovalRates) -> Removal:
-    """What clearing out takes: volume, bags, hours for two with a vacuum, weight. rates: the price book's.
+def removal(layers: Sequence[Layer], share: float, area_ft2: float, rates: RemovalRates) -> Removal:
+    """What clearing out takes: loose fill is vacuumed by its volume, batts are taken out by hand by their area and bagged
+    pressed to half; hours for two people. share: of the layers' depth that lies there in the mean, less at eaves.
 
-    Source: handbook §10, start rates.
+    area_ft2 in ft². Source: handbook §10, start rates; Settled since 14.
     """
+    loose_in = sum(la.depth_in for la in layers if not is_batt(la.material)) * share
+    batts_in = sum(la.depth_in for la in layers if is_batt(la.material)) * share
+    courses = sum(1 for la in layers if is_batt(la.material) and la.depth_in > 0)
+    vacuumed = loose_in / 12 * area_ft2
+    bagged = vacuumed + batts_in / 12 * area_ft2 * BATTS_PRESSED_TO
+    by_hand = courses * area_ft2
     return Removal(
-        volume_ft3=volume_ft3,
+        volume_ft3=(loose_in + batts_in) / 12 * area_ft2,
         bag_ft3=rates.bag_ft3,
-        bags=volume_ft3 / rates.bag_ft3,
-        hours=volume_ft3 / rates.vacuum_ft3_per_hour,
-        weight_lb=sum(la.weight_psf for la in layers) * net_area_ft2,
+        bags=bagged / rates.bag_ft3,
+        hours=vacuumed / rates.vacuum_ft3_per_hour + by_hand / rates.batts_ft2_per_hour,
+        weight_lb=sum(la.weight_psf for la in layers) * share * area_ft2,
+        vacuumed_ft3=vacuumed,
+        by_hand_ft2=by_hand,
     )

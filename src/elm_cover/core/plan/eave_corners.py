@@ -10,12 +10,14 @@ from ..climate.temperatures import Climate, climate_of
 from ..corner import wind
 from ..corner.conduction import DomainError
 from ..corner.model import Corner, SettledLayer, in_wind
+from ..corner.old_layers import Over, settled_old
 from ..corner.report import (
     CornerState,
     EaveFacts,
     RemedyBrings,
     WindWashing,
     edge_btu,
+    edge_ua,
     remedies_of,
     room_dew_point_f,
     state_of,
@@ -23,10 +25,12 @@ from ..corner.report import (
 )
 from ..floor.outline import edge_side
 from ..from_job.book import energy_input
-from ..layers.layer import BOARD_R, Layer
+from ..layers.layer import BOARD_R, boundary_r
 from ..money.saving import Saving
 from ..section.eave_plan import EavePlan
+from ..section.heat_account import HeatShare
 from ..section.result import SectionFields, SectionPlan
+from .totals import heat_of
 from .whole_job import Plan, plan
 
 LEAST_PLATE_IN = 0.5
@@ -36,7 +40,8 @@ LEAST_PLATE_IN = 0.5
 class EaveCorner:
     """Eaves of one section that are alike. after: the state that the job leaves the corner in.
 
-    strip_btu: what the edge costs a year beyond a floor at full depth, over the run, as it is left; strip_saving: in money.
+    strip_ua: what the edge costs beyond a floor at full depth, over the run, as it is left, Btu/h·°F; strip_btu: a year of
+    it; strip_saving: in money.
     """
 
     section: str
@@ -45,6 +50,7 @@ class EaveCorner:
     run_ft: float
     states: tuple[CornerState, ...]
     after: str
+    strip_ua: float
     strip_btu: float
     strip_saving: Saving | None
     remedies: tuple[RemedyBrings, ...]
@@ -53,13 +59,15 @@ class EaveCorner:
 
 @dataclass(frozen=True)
 class Corners:
-    """climate: what they are judged by. dew_point_f: of the room's air. missing: what to say first where nothing is solved."""
+    """climate: what they are judged by. dew_point_f: of the room's air. missing: what to say first where nothing is solved.
+    heat: the job's account with the edges at what they cost as solved; empty where one of them could not be."""
 
     climate: Climate | None
     dew_point_f: float | None
     wall_r: float
     corners: tuple[EaveCorner, ...]
     missing: tuple[str, ...] = ()
+    heat: tuple[HeatShare, ...] = ()
 
 
 def corners(job: Job, planned: Plan | None = None) -> Corners:
@@ -90,17 +98,27 @@ def corners(job: Job, planned: Plan | None = None) -> Corners:
             missing.append(f"{name}: heel, pitch, ceiling board and old fill come first, in Measure.")
             continue
         try:
-            found += _of_section(job, section, fields, BOARD_R[board], judged)
+            found += _of_section(job, section, fields, board, judged)
         except DomainError as error:
             missing.append(f"{section.name or section.id}: too large a section to solve here: {error}.")
-    return Corners(judged, room_dew_point_f(judged), facts.wall_r, tuple(found), tuple(missing))
+    heat = () if missing else _heat_as_solved(result.sections, found)
+    return Corners(judged, room_dew_point_f(judged), facts.wall_r, tuple(found), tuple(missing), heat)
 
 
-def _of_section(
-    job: Job, section: SectionPlan, fields: SectionFields, board_r: float, judged: Climate
-) -> list[EaveCorner]:
+def _heat_as_solved(sections: tuple[SectionPlan, ...], found: list[EaveCorner]) -> tuple[HeatShare, ...]:
+    """The account of the heat with each section's thin strip at what its solved edges cost.
+
+    Source: handbook, Settled since 13.
+    """
+    strips: dict[str, float] = {}
+    for one in found:
+        strips[one.section] = strips.get(one.section, 0.0) + one.strip_ua
+    return heat_of(sections, strips)
+
+
+def _of_section(job: Job, section: SectionPlan, fields: SectionFields, board: str, judged: Climate) -> list[EaveCorner]:
     groups: dict[Corner, list[EavePlan]] = {}
-    layers = _layers(job, section, fields)
+    layers = _layers(job, section, fields, boundary_r(board))
     remedies = dict(fields.work.remedies)
     for eave in section.eaves:
         if eave.edge not in fields.eaves:
@@ -108,7 +126,7 @@ def _of_section(
         corner = Corner(
             eave=fields.eaves[eave.edge],
             plate_width_in=max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
-            board_r=board_r,
+            board_r=BOARD_R[board],
             layers=layers,
             wall_r=job.corner.wall_r,
             remedy=remedies.get(eave.edge),
@@ -121,6 +139,7 @@ def _of_section(
 def _judged(
     job: Job, section: SectionPlan, fields: SectionFields, corner: Corner, alike: list[EavePlan], judged: Climate
 ) -> EaveCorner:
+    boundary = corner.boundary
     run_ft = sum(eave.run_ft for eave in alike)
     facts = EaveFacts(
         run_ft,
@@ -133,7 +152,7 @@ def _judged(
     plain = replace(corner, remedy=None)
     states = []
     if fields.stack is not None:
-        today = replace(plain, layers=_old(fields.today or (), section.r_existing), foam_r=0.0)
+        today = replace(plain, layers=settled_old(fields.today or (), boundary, Over()), foam_r=0.0)
         states.append(state_of("today", today, judged))
     states.append(state_of("planned", plain, judged))
     if corner.remedy is not None:
@@ -145,6 +164,7 @@ def _judged(
         states.append(state_of("wind", in_wind(corner), judged))
         feet = sum(eave.to_wind_ft for eave in alike)
         washed = wind_washing(corner, open_bays, feet, judged, facts, wind.ASSUMPTION)
+    ua = edge_ua(after, judged, run_ft)
     btu, money = edge_btu(after, judged, facts)
     sides = list(dict.fromkeys(edge_side(fields.outline_ft, eave.edge) for eave in alike))
     return EaveCorner(
@@ -154,6 +174,7 @@ def _judged(
         run_ft=run_ft,
         states=tuple(states),
         after=after.state,
+        strip_ua=ua,
         strip_btu=btu,
         strip_saving=money,
         remedies=remedies_of(plain, corner.remedy, judged, facts),
@@ -161,22 +182,20 @@ def _judged(
     )
 
 
-def _old(layers: tuple[Layer, ...], credited: float | None) -> tuple[SettledLayer, ...]:
-    """Old layers with the R that is credited to them, voids and all, shared out by what each has."""
-    total = sum(layer.r for layer in layers)
-    share = 1.0 if credited is None or total <= 0 else max(0.0, credited) / total
-    return tuple(SettledLayer(layer.depth_in, layer.r * share, layer.material) for layer in layers)
-
-
-def _layers(job: Job, section: SectionPlan, fields: SectionFields) -> tuple[SettledLayer, ...]:
+def _layers(job: Job, section: SectionPlan, fields: SectionFields, boundary: float) -> tuple[SettledLayer, ...]:
     """What lies at full depth once it has settled; today's layers while nothing is chosen."""
     stack = fields.stack
     if stack is None:
-        return _old(fields.today or (), section.r_existing)
+        return settled_old(fields.today or (), boundary, Over())
     new_r = stack.fill.r + sum(batt.r for batt in stack.batts)
-    credited = None if section.r_nominal is None else section.r_nominal - new_r
-    found = [*_old(stack.layers, credited), *(SettledLayer(b.depth_in, b.r, b.material) for b in stack.batts)]
-    if stack.fill.settled_in > ROUNDING_SLACK:
+    blown = stack.fill.settled_in > ROUNDING_SLACK
+    per_in = stack.fill.r / stack.fill.settled_in if blown else 0.0
+    over = Over(new_r, per_in, blown or bool(stack.batts))
+    found = [
+        *settled_old(stack.layers, boundary, over),
+        *(SettledLayer(b.depth_in, b.r, b.material) for b in stack.batts),
+    ]
+    if blown:
         kind = next((p.kind for p in job.products if p.id == section.product), None)
         fill = stack.fill
         found.append(SettledLayer(fill.settled_in, fill.r, kind, fill.settled_in / fill.installed_in))

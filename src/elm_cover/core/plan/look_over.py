@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import shapely
@@ -15,6 +16,7 @@ from ..hazards.stops import BLOCKING_STATUSES, STOPS, stop_for
 from ..layers.poor_contact import CURES, Place, places
 
 OVERLAP_FT2 = 0.25
+SAME_SPOT_FT = 1.0
 # Why the visit was asked for; the first question on site.
 CONCERNS = (
     "Cold rooms",
@@ -111,9 +113,23 @@ def _accesses(seen: LookInput, book: Notebook) -> None:
     if seen.sections and not seen.accesses:
         book.ask("look_over", "accesses", "Where is the way in, and how large is its opening?")
     outlines = {section.id: section.outline_ft for section in seen.sections}
+    placed: list[tuple[int, tuple[float, float]]] = []
     for index, (section, at_ft) in enumerate(seen.accesses):
         if at_ft is None:
+            book.ask(
+                "look_over", f"accesses[{index}].at_ft", f"Where is way in {index + 1}, from the west and south walls?"
+            )
             continue
+        twin = next((other for other, there in placed if math.dist(there, at_ft) < SAME_SPOT_FT), None)
+        if twin is not None:
+            book.flag(
+                "access_twice",
+                "caution",
+                f"Ways in {twin + 1} and {index + 1} stand on one spot.",
+                "Is it one way in recorded twice? Take one away, or move it to where it is.",
+                f"accesses[{index}].at_ft",
+            )
+        placed.append((index, at_ft))
         known = [outlines[section]] if section in outlines else list(outlines.values())
         if not any(contains(outline, (at_ft,))[0] for outline in known):
             where = f"the section “{section}”" if section in outlines else "every section"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ...job import Job
@@ -9,19 +10,22 @@ from ..base.notebook import Notebook
 from ..eaves.foam_sheets import FoamCut, FoamOrder, foam_cuts, foam_order
 from ..given.section import SectionInput
 from ..money.quantities import bags_to_order
-from ..section.result import SectionFields, SectionPlan
+from ..section.result import PlannedSection, SectionFields
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class OrderLine:
-    """What to order of one product: bags of loose fill, or bundles of batts (then the counts are of bundles)."""
+    """What to order of one product, over the sections whose quantities are known: bags of loose fill, or bundles of batts
+    (then the counts are of bundles). bags_gaps: for gaps of the old fill that are open from above, beside bags_chart."""
 
     product: str
+    name: str
+    bags_gaps: float
     bags_chart: float
     bags_field: float | None
     bags_order: int
-    unit: str = "bags"
-    pieces: int | None = None
+    unit: str
+    pieces: int | None
 
 
 def foam_of_job(job: Job, inputs: list[SectionInput], fields: dict[str, SectionFields]) -> FoamOrder | None:
@@ -38,27 +42,46 @@ def foam_of_job(job: Job, inputs: list[SectionInput], fields: dict[str, SectionF
     return foam_order(cuts, job.settings.baffle_thickness_in)
 
 
-def order_lines(job: Job, sections: list[SectionPlan], book: Notebook) -> tuple[OrderLine, ...]:
+def order_lines(job: Job, planned: Sequence[PlannedSection], book: Notebook) -> tuple[OrderLine, ...]:
     """Bags and bundles by product over the whole job: one rounding each, at the end."""
     lines = []
+    counted = [(each.plan, each.quantities) for each in planned if each.quantities is not None]
     for product in job.products:
-        blown = [s for s in sections if s.product == product.id and s.bags.chart is not None] if product.chart else []
-        laid = [layer for s in sections for layer in s.batts if layer.product == product.id]
-        if not blown and not laid:
+        parts = [(s, q.packs[product.id]) for s, q in counted if product.id in q.packs]
+        if not parts:
             continue
-        chart = sum(s.bags.chart or 0.0 for s in blown) + sum(layer.bundles for layer in laid)
-        known = [s.bags.field for s in blown if s.bags.field is not None]
-        field = sum(known) + sum(layer.bundles for layer in laid) if len(known) == len(blown) else None
-        order = bags_to_order(chart, job.settings.spare_pct)
-        unit = "bundles" if laid else "bags"
-        lines.append(OrderLine(product.id, chart, field, order, unit, sum(la.pieces for la in laid) if laid else None))
+        wanted = sum(packs for _, packs in parts)
+        gaps = sum(s.bags.gaps for s, _ in parts) if product.chart is not None else 0.0
+        if product.chart is None:
+            field: float | None = wanted
+        else:
+            known = [s.bags.field for s, _ in parts if s.bags.field is not None]
+            field = sum(known) if len(known) == len(parts) else None
+        order = bags_to_order(wanted, job.settings.spare_pct)
+        laid = [layer for s, _ in parts for layer in s.batts if layer.product == product.id]
+        unit = "bags" if product.chart else "bundles"
+        lines.append(
+            OrderLine(
+                product=product.id,
+                name=product.name or product.id,
+                bags_gaps=gaps,
+                bags_chart=wanted - gaps,
+                bags_field=field,
+                bags_order=order,
+                unit=unit,
+                pieces=sum(la.pieces for la in laid) if laid else None,
+            )
+        )
         book.figure(
             f"order.{product.id}.bags_order",
             order,
             unit,
-            f"ceil(Σ {'bundles by layout' if laid else 'chart bags'} × (1 + spare))",
+            f"ceil(Σ {'bundles by layout' if laid else 'chart bags and gaps below'} × (1 + spare))"
+            if laid or gaps
+            else "ceil(Σ chart bags × (1 + spare))",
             "one rounding, at the end",
-            **{"bundles_by_layout" if laid else "chart_bags": (chart, unit)},
+            **{"bundles_by_layout" if laid else "chart_bags": (wanted - gaps, unit)},
+            **({"gaps_below": (gaps, unit)} if gaps else {}),
             spare=(job.settings.spare_pct, "%"),
         )
     return tuple(lines)

@@ -8,18 +8,27 @@ from ...job import Job
 from ..base.notebook import Notebook
 from ..from_job.book import book_input, energy_input
 from ..given.product import ProductInput
-from ..money.cost import Cost, cost_of
+from ..money.cost import Cost, cost_of, pack_price
 from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
 from ..section.result import SectionPlan
 
 
-def job_cost(job: Job, taken: Sequence[Quantities | None], products: Mapping[str, ProductInput]) -> Cost | None:
-    """Price and hours of the job; None while what one of its sections takes is not known. taken: by section."""
+def job_cost(
+    job: Job, taken: Sequence[Quantities | None], products: Mapping[str, ProductInput], notes: Notebook
+) -> Cost | None:
+    """Price and hours of the job; None while what one of its sections takes is not known, or what a product costs, which
+    it asks for. taken: by section."""
     known = [part for part in taken if part is not None]
+    book = book_input(job)
+    used = {name for part in known for name in part.packs}
+    for index, product in enumerate(job.products):
+        if product.id in used and pack_price(products[product.id], book) is None:
+            unit = "bag" if product.chart else "bundle"
+            notes.ask("choose", f"products[{index}].price", f"What does a {unit} of {product.name or product.id} cost?")
     if not known or len(known) < len(taken):
         return None
-    return cost_of(total(known), products, job.settings.spare_pct, book_input(job))
+    return cost_of(total(known), products, job.settings.spare_pct, book)
 
 
 def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
@@ -49,10 +58,20 @@ def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
     )
 
 
-def job_saving(job: Job, sections: list[SectionPlan], cost: Cost | None) -> Saving | None:
-    """What a year saves, over every section whose heat is known before and after."""
-    known = [s for s in sections if s.ua_today is not None and s.ua_after is not None]
-    if job.house.climate_zone is None or not known:
+def saved_ua(sections: Sequence[SectionPlan]) -> float | None:
+    """UA saved over the sections that have heat, Btu/h·°F; None while that of one of them is not known.
+
+    Source: handbook §12, ΔUA.
+    """
+    warm = [s for s in sections if s.kind != "left_out"]
+    if any(s.ua_today is None or s.ua_after is None for s in warm):
         return None
-    saved = sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in known)
+    return sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in warm)
+
+
+def job_saving(job: Job, sections: Sequence[SectionPlan], cost: Cost | None) -> Saving | None:
+    """What a year saves, over all sections; None while the heat of one of them is not known before or after."""
+    saved = saved_ua(sections)
+    if job.house.climate_zone is None or saved is None or all(s.kind == "left_out" for s in sections):
+        return None
     return yearly_saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)

@@ -2,18 +2,27 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ..base.notebook import Flag
 from ..section.heat_account import HeatShare, shares
-from ..section.result import SectionPlan
+from ..section.result import PlannedSection, SectionPlan
 from .order import OrderLine
 
 
-def heat_of(sections: Sequence[SectionPlan]) -> tuple[HeatShare, ...]:
-    """The account of the whole job: open floors by where their heat goes, slopes and walls in one line."""
-    accounts = [{share.what: (share.ua, share.gain_ua) for share in s.heat} for s in sections if s.heat]
+def heat_of(sections: Sequence[SectionPlan], strips: Mapping[str, float] | None = None) -> tuple[HeatShare, ...]:
+    """The account of the whole job: open floors by where their heat goes, slopes and walls in one line.
+
+    strips: what the edges of a section cost as solved, Btu/h·°F, by its id; in place of the thin strip by the sum.
+    """
+    accounts = []
+    for s in sections:
+        told = {share.what: (share.ua, share.gain_ua) for share in s.heat}
+        if told and strips is not None and s.id in strips:
+            told |= {"eave_strip": (strips[s.id], strips[s.id])}
+        if told:
+            accounts.append(told)
     closed = [s.ua_after for s in sections if s.kind != "open_floor" and s.ua_after is not None]
     return shares([*accounts, *({"slopes_walls": (ua, None)} for ua in closed)])
 
@@ -30,12 +39,19 @@ class Span:
 class Totals:
     """None where no section knows the figure, or where one that counts does not and the sum would be short.
 
-    bags_order, bags_chart: of loose fill. bundles_order: of batts, 0 where none are chosen.
+    order: by product, empty while it would be short. bags_order, bags_chart, bags_gaps: of loose fill, bundles_order: of
+    batts, all products in one sum, for where none of them needs a name. uncounted: ids of sections whose quantities are not known.
+    Area, depths, R, load and eaves are of the open floors; other_sections: how many there are beside them, what is left out
+    apart. not_looked_at: hazards that nobody has answered: while there are any, no stops does not mean none.
     """
 
+    order: tuple[OrderLine, ...]
+    uncounted: tuple[str, ...]
+    other_sections: int
     area_ft2: float | None
     bags_order: int | None
     bags_chart: float | None
+    bags_gaps: float | None
     bundles_order: int | None
     fill_line_in: Span | None
     installed_in: Span | None
@@ -48,20 +64,29 @@ class Totals:
     pieces: int | None
     markers: int | None
     stops: int
+    not_looked_at: int
 
 
-def totals_of(sections: Sequence[SectionPlan], order: Sequence[OrderLine], flags: Iterable[Flag]) -> Totals:
+def totals_of(
+    planned: Sequence[PlannedSection], order: Sequence[OrderLine], flags: Iterable[Flag], not_looked_at: int
+) -> Totals:
     """Sums and spans over the sections inside the thermal boundary; load is of the section nearest its limit."""
-    inside = [s for s in sections if s.kind == "open_floor"]
-    complete = bool(inside) and all(s.bags.chart is not None or s.batts for s in inside)
+    inside = [each.plan for each in planned if each.plan.kind == "open_floor"]
+    warm = [each for each in planned if each.plan.kind != "left_out"]
+    uncounted = tuple(each.plan.id for each in warm if each.quantities is None)
+    complete = bool(warm) and not uncounted
     loaded = [s for s in inside if s.load_psf is not None]
     heaviest = max(
         loaded, key=lambda s: (s.load_psf or 0) / s.load_limit_psf if s.load_limit_psf else 0.0, default=None
     )
     return Totals(
+        order=tuple(order) if complete else (),
+        uncounted=uncounted,
+        other_sections=len(warm) - len(inside),
         area_ft2=sum(s.area_ft2 for s in inside) if inside else None,
         bags_order=sum(line.bags_order for line in order if line.unit == "bags") if complete else None,
         bags_chart=sum(line.bags_chart for line in order if line.unit == "bags") if complete else None,
+        bags_gaps=sum(line.bags_gaps for line in order if line.unit == "bags") if complete else None,
         bundles_order=sum(line.bags_order for line in order if line.unit == "bundles") if complete else None,
         fill_line_in=_span(s.depth_total_in for s in inside),
         installed_in=_span(s.installed_in for s in inside),
@@ -74,6 +99,7 @@ def totals_of(sections: Sequence[SectionPlan], order: Sequence[OrderLine], flags
         pieces=_sum(e.pieces for s in inside for e in s.eaves) if inside else None,
         markers=_sum(s.markers for s in inside) if inside else None,
         stops=sum(flag.level == "stop" for flag in flags),
+        not_looked_at=not_looked_at,
     )
 
 

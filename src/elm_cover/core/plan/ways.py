@@ -3,32 +3,39 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ...job import Job
 from ...job.choice import Choice
 from ...job.product import Product
-from ..base.notebook import Notebook
+from ..base.notebook import Notebook, Open
+from ..base.units import fixed
 from ..from_job.book import book_input, energy_input
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.section import SectionInput
 from ..layers.kinds import kind_of
+from ..laying.decided import BY_METHOD
+from ..money.cost import Cost
 from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
 from ..rack.candidate import Family, candidates, families, steps
 from ..rack.core_sample import CoreSample, core_sample
-from ..rack.ground import Ground, ground_of
+from ..rack.ground import Ground, ask_for_ground, ground_of
 from ..rack.mix import Limits, MixProgram, Option
 from ..rack.ranking import ranked, why_not
 from ..rack.result import Mix, Rack, StepUp, Way
-from ..rack.weighed import Pricing, Weighed, weighed
+from ..rack.weighed import Pricing, Rest, Weighed, weighed
 from ..section.by_kind import plan_section
 from ..target.by_basis import target_of
 from ..target.tables import retrofit_r
+from .price import saved_ua
 
 MOST_WAYS_OUT = 5
-NO_MIX = "Nothing on the list meets these limits. Raise the budget, allow more products, or lower a target."
+NO_MIX = (
+    "Nothing on the list meets these limits. Raise the budget, allow more products, lower a target, or record the ceiling where "
+    "no load limit is known for it."
+)
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -37,7 +44,7 @@ class Floors:
     take that are no open floor. names: of all sections."""
 
     grounds: dict[bool, tuple[Ground, ...]]
-    rest: Quantities
+    rest: Rest
     names: dict[str, str]
 
 
@@ -59,7 +66,7 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
     )
 
 
-def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[str, ...]:
+def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[Open, ...]:
     """The open floors, or what has to be known before anything can be weighed on them."""
     quiet = Notebook()
     inputs = {
@@ -77,7 +84,7 @@ def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[str, ...]:
             True: tuple(ground for ground in burning if ground is not None),
             False: tuple(ground for ground in others if ground is not None),
         },
-        rest=_rest(job, inputs[True]),
+        rest=_rest(job, inputs[True], pricing),
         names={section.id: section.name or section.id for section in job.sections},
     )
 
@@ -88,18 +95,23 @@ def _grounds(sections: Iterable[SectionInput], known: Sequence[Ground | None]) -
     return [alike.get((section.id, section.keep_outs)) or ground_of(section) for section in sections]
 
 
-def _missing(sections: Sequence[SectionInput], grounds: Sequence[Ground | None]) -> tuple[str, ...]:
-    """What has to be known before anything can be weighed."""
+def _missing(sections: Sequence[SectionInput], grounds: Sequence[Ground | None]) -> tuple[Open, ...]:
+    """What has to be known before anything can be weighed: the questions of those floors that are open, each once."""
     if not sections:
-        return ("There is no open floor to weigh ways for: set a section's kind to open floor in Measure.",)
-    lacking = []
+        text = "There is no open floor to weigh ways for: set a section's kind to open floor in Measure."
+        return (Open("measure", "sections", text),)
+    lacking: dict[str, Open] = {}
     for section, ground in zip(sections, grounds, strict=True):
-        name = section.name or section.id
+        asked = Notebook(section.id)
         if ground is None:
-            lacking.append(f"{name}: measure its old fill, board, framing and eaves first.")
-        elif target_of(section, ground.old.r, ground.old.depth_in).r is None:
-            lacking.append(f"{name}: set the R to reach in Target first.")
-    return tuple(lacking)
+            ask_for_ground(section, asked)
+        else:
+            target_of(section, ground.old.r, ground.old.depth_in).ask(asked)
+        name = f"{section.name or section.id}: " if len(sections) > 1 else ""
+        for item in asked.open:
+            shared = not item.field.startswith("sections")
+            lacking.setdefault(item.field, Open(item.step, item.field, item.text if shared else name + item.text))
+    return tuple(lacking.values())
 
 
 def _steps(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...]:
@@ -114,11 +126,21 @@ def _steps(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...]:
     return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
 
 
-def _rest(job: Job, sections: Sequence[SectionInput]) -> Quantities:
-    """What slopes, walls and closed bays take as they are chosen."""
-    closed = [at for at, section in enumerate(job.sections) if section.kind != "open_floor"]
-    taken = [plan_section(sections[at], Notebook(sections[at].id)).quantities for at in closed]
-    return total(part for part in taken if part is not None)
+def _rest(job: Job, sections: Sequence[SectionInput], pricing: Pricing) -> Rest:
+    """What slopes, walls and closed bays take and save as they are chosen."""
+    closed = [at for at, section in enumerate(job.sections) if section.kind not in ("open_floor", "left_out")]
+    planned = [plan_section(sections[at], Notebook(sections[at].id)) for at in closed]
+    taken = {
+        each.plan.id: each.quantities
+        for each in planned
+        if each.quantities is not None and pricing.cost(each.quantities) is not None
+    }
+    return Rest(
+        quantities=total(taken.values()),
+        saved_ua=saved_ua([each.plan for each in planned]),
+        counted=tuple(taken),
+        uncounted=tuple(each.plan.id for each in planned if each.plan.id not in taken),
+    )
 
 
 def _weigh_all(
@@ -168,38 +190,51 @@ def _answer(
 ) -> Rack:
     picked = _picked(job, placed)
     against = next((way for way in placed if way.id == picked), None) or _cheapest(placed)
-    answers = tuple(Way(way, _saving(job, way), () if against is None else why_not(way, against)) for way in placed)
+    named = "the one picked" if picked is not None else "the cheapest that can be done"
+    answers = tuple(
+        Way(way, _saving(job, way), () if against is None else why_not(way, against, named)) for way in placed
+    )
     stuck = tuple(dict.fromkeys(text for way in placed for text in way.ways_out))
     if any(not way.blocks for way in placed):
         stuck = ()
     return Rack(
         ways=answers,
         picked=picked,
+        against=None if against is None else against.id,
         steps_r=tuple(step for step in wanted if step is not None),
         missing=(),
-        mix=None if mix is None else _mix(placed, floors.rest, pricing, *mix),
+        mix=None if mix is None else _mix(placed, floors.rest.quantities, pricing, *mix),
         step_up=None if against is None else _step_up(answers, against),
         nothing_open=stuck[:MOST_WAYS_OUT],
         weighed=count,
+        counted=floors.rest.counted,
+        uncounted=floors.rest.uncounted,
     )
 
 
 def _picked(job: Job, ways: Sequence[Weighed]) -> str | None:
     """The way that the job's choice is now, where all open floors go one way."""
-    chosen = [job.choice.get(section.id) for section in job.sections if section.kind == "open_floor"]
+    chosen = [(job.choice.get(s.id), s.old_fill) for s in job.sections if s.kind == "open_floor"]
     for way in ways:
-        if all(_is(choice, core) for choice, core in zip(chosen, way.cores, strict=True)):
+        if all(_is(choice, old_fill, core) for (choice, old_fill), core in zip(chosen, way.cores, strict=True)):
             return way.id
     return None
 
 
-def _is(choice: Choice | None, core: CoreSample) -> bool:
+def _is(choice: Choice | None, old_fill: str | None, core: CoreSample) -> bool:
+    """Whether a core is what the job's choice comes to, with what was decided about the old fill."""
     of = core.choice
     if of is None or choice is None:
         return False
     depth = choice.depth
     installed = depth.value_in if depth.by == "installed_in" else None
-    mine = (choice.method, choice.product, choice.between, choice.layers)
+    method: str = choice.method
+    if method == "top_up":  # over fill that is lifted or cleared it comes to the way of that name
+        method = next((name for name, action in BY_METHOD.items() if action == old_fill), method)
+    action = BY_METHOD.get(method) or old_fill or "keep"
+    if action != (of.old_fill or "keep"):
+        return False
+    mine = (method, choice.product, choice.between, choice.layers)
     same_depth = installed == of.installed_in or (
         installed is not None and of.installed_in is not None and abs(installed - of.installed_in) < 1e-6
     )
@@ -257,8 +292,19 @@ def _mix(ways: Sequence[Weighed], rest: Quantities, pricing: Pricing, aim: str, 
                 Option(way.id, core.quantities, core.load_psf, share, core.fill_line_in or 0.0, core.net_ft2)
             )
             of[core.section, way.id] = core
+
+    def priced(best: dict[str, str]) -> Cost | None:
+        parts = [of[section, way].quantities for section, way in best.items()]
+        return pricing.cost(total([*(part for part in parts if part is not None), rest]))
+
     best = MixProgram(options, rest, pricing, limits).solve(aim)
-    if best is None:
+    if best is not None:
+        return Mix(aim, best, priced(best), "")
+    nearest = None
+    if limits.budget is not None:
+        nearest = MixProgram(options, rest, pricing, replace(limits, budget=None)).solve("price")
+    cost = None if nearest is None else priced(nearest)
+    if cost is None or limits.budget is None:
         return Mix(aim, {}, None, NO_MIX)
-    parts = [of[section, way].quantities for section, way in best.items()]
-    return Mix(aim, best, pricing.cost(total([*(part for part in parts if part is not None), rest])), "")
+    short = f"{cost.currency}{fixed(cost.price)}, {cost.currency}{fixed(cost.price - limits.budget)} over the budget"
+    return Mix(aim, {}, None, f"The nearest price is {short}. {NO_MIX}")

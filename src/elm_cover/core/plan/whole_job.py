@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from pydantic_core import to_jsonable_python
@@ -10,6 +10,7 @@ from pydantic_core import to_jsonable_python
 from ...job import Job
 from ...job.section import Section
 from ..base.notebook import Figure, Flag, Notebook, Open
+from ..base.units import shortened
 from ..eaves.foam_sheets import FoamOrder
 from ..from_job.look import look_input
 from ..from_job.products import product_input
@@ -21,6 +22,7 @@ from ..section.by_kind import plan_section
 from ..section.heat_account import HeatShare
 from ..section.result import PlannedSection, SectionFields, SectionPlan
 from ..section.schools import School, all_schools
+from .answered import answered
 from .look_over import Look, look_over
 from .opinions import opinions_here
 from .order import OrderLine, foam_of_job, order_lines
@@ -33,7 +35,7 @@ LEVELS = ("stop", "caution", "note")
 
 @dataclass(frozen=True, kw_only=True)
 class Plan:
-    """What plan(job) answers. fields holds the grids behind the figures, for the drawings."""
+    """What plan(job) answers. answered: steps with something on record. fields holds the grids behind the figures, for the drawings."""
 
     sections: tuple[SectionPlan, ...]
     order: tuple[OrderLine, ...]
@@ -41,6 +43,7 @@ class Plan:
     flags: tuple[Flag, ...]
     open: tuple[Open, ...]
     figures: dict[str, Figure]
+    answered: tuple[str, ...]
     look: Look
     heat: tuple[HeatShare, ...]
     cost: Cost | None
@@ -69,21 +72,23 @@ def plan(job: Job) -> Plan:
         inputs.append(given)
         planned.append(plan_section(given, notes))
         book.flags += notes.flags
-        book.open += [item for item in notes.open if all(item.field != other.field for other in book.open)]
+        named = notes.open if len(job.sections) == 1 else [_named(item, given) for item in notes.open]
+        book.open += [item for item in named if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
     sections = [each.plan for each in planned]
     fields = {each.plan.id: each.fields for each in planned}
-    order = order_lines(job, sections, book)
-    cost = job_cost(job, [each.quantities for each in planned], products)
+    order = order_lines(job, planned, book)
+    cost = job_cost(job, [each.quantities for each in planned], products, book)
     if cost is not None:
         explain_cost(job, cost, book)
     return Plan(
         sections=tuple(sections),
         order=order,
-        totals=totals_of(sections, order, book.flags),
+        totals=totals_of(planned, order, book.flags, len(look.hazards_open)),
         flags=tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
         open=tuple(book.open),
         figures=book.figures,
+        answered=answered(job),
         look=look,
         heat=heat_of(sections),
         cost=cost,
@@ -106,6 +111,13 @@ def plan_json(result: Plan) -> dict[str, Any]:
             if value is not None
         }
     return data
+
+
+def _named(item: Open, section: SectionInput) -> Open:
+    """A question of one section among several, with that section's name before it."""
+    name = shortened(section.name or section.id)
+    own = item.field.startswith((section.path, f"choice.{section.id}"))
+    return replace(item, text=f"{name}: {item.text}") if own and not item.text.startswith(name) else item
 
 
 def _flag_open_to_nowhere(job: Job, section: Section, notes: Notebook) -> None:

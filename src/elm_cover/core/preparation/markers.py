@@ -6,11 +6,14 @@ from functools import lru_cache
 
 import numpy as np
 
+from ..base.arrays import Points
 from ..base.units import whole_up
 from ..floor.grid import Grid
 
 FLOOR_PER_MARKER_FT2 = 300.0
 SAMPLES = 1000
+# From what stands there, so that neither hides the other.
+CLEAR_FT = 1.5
 ROUNDS = 12
 
 
@@ -23,11 +26,12 @@ def marker_count(net_area_ft2: float) -> int:
 
 
 @lru_cache(maxsize=16)
-def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
+def marker_points_ft(grid: Grid, count: int, standing: Points = ()) -> tuple[tuple[float, float], ...]:
     """Places for the markers: each stands at the middle of the floor that is nearest to it.
 
     Starts from the points farthest from each other and moves each to the center of its own floor, a fixed number of
-    times, so that the same attic always gets the same places. Points are cell centers, ft.
+    times, so that the same attic always gets the same places. Points are cell centers, ft. standing: what stands there, ft;
+    a marker keeps clear of it where there is other floor, so that it is seen.
 
     Feet on the floor. Source: handbook §9, each ft² is near one.
     """
@@ -44,5 +48,10 @@ def marker_points_ft(grid: Grid, count: int) -> tuple[tuple[float, float], ...]:
         held = np.maximum(1, np.bincount(nearest, minlength=px.size))
         px = np.bincount(nearest, weights=x, minlength=px.size) / held
         py = np.bincount(nearest, weights=y, minlength=py.size) / held
-    cells = np.argmin(np.hypot(x[:, None] - px, y[:, None] - py), axis=0)
+    taken = np.zeros(x.size, dtype=bool)
+    for sx, sy in standing:
+        taken |= np.hypot(x - sx, y - sy) < CLEAR_FT
+    if taken.all():
+        taken[:] = False
+    cells = np.argmin(np.where(taken[:, None], np.inf, np.hypot(x[:, None] - px, y[:, None] - py)), axis=0)
     return tuple((float(x[c]), float(y[c])) for c in sorted(set(cells.tolist()), key=lambda c: (y[c], x[c])))

@@ -5,24 +5,24 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..base.notebook import Notebook
+from ..base.notebook import Notebook, Open
 from ..base.units import eighths, r_value
 from ..batts.rules import BETWEEN_FIRST
 from ..given.choice import ChoiceInput, TargetInput
 from ..given.section import SectionInput
 from ..layers.stack import Stack
 from ..layers.voids import R_TOLERANCE
-from ..laying.batt_layout import way_in_faults
+from ..laying.batt_layout import ask_for_run, way_in_faults
 from ..laying.build_up import Laid
-from ..laying.decided import BY_METHOD
+from ..laying.buried import flag_buried
+from ..laying.decided import BY_METHOD, flag_decision
+from ..laying.edges import ask_for_bays
 from ..laying.heat import Heat, heat_of
 from ..laying.limit import over_limit
 from ..laying.methods import lay
 from ..laying.plate import over_the_plate
 from ..laying.taken import taken_of
 from ..money.quantities import Quantities
-from ..old_fill.as_it_lies import NO_CREDIT
-from ..old_fill.keep_or_clear import only_batts
 from ..target.by_basis import target_of
 from .candidate import Candidate, Family, first_layer
 from .ground import Ground
@@ -54,7 +54,8 @@ class CoreChoice:
 class CoreSample:
     """None where not known. settled_line_in: top after settling. heel_line_in: the least room over a plate.
 
-    blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. ua_saved: Btu/h·°F against today.
+    blocks: why it cannot be; ways_out: what to do about that; cautions: what to mind. missing: what has to be known before
+    it can be counted: quantities and choice are None until then. ua_saved: Btu/h·°F against today.
     """
 
     section: str
@@ -74,6 +75,7 @@ class CoreSample:
     blocks: tuple[str, ...] = ()
     ways_out: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
+    missing: tuple[Open, ...] = ()
     choice: CoreChoice | None = None
     quantities: Quantities | None = None
 
@@ -93,15 +95,20 @@ def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) 
     old = ground.old.as_decided(section)
     target = target_of(section, old.r, old.depth_in)
     laid = lay(section, ground.site, old, target, notes)
+    flag_buried(section, old, laid, notes)
+    flag_decision(section, old.action, notes)
     said = _Said.of(notes)
-    said.blocks += _not_to_be_touched(section, old.action)
     over = over_limit(laid.load_psf, ground.limit_psf, laid.blower)
     if over is not None:
         said.stop(*over)
     said.blocks += _short(laid)
+    ask_for_run(section, laid, notes)
+    ask_for_bays(section, ground.site.rows, notes)
     if laid.stack is None:
-        blocks = tuple(said.blocks) or ("Not enough is known.",)
-        return CoreSample(section=section.id, heel_line_in=ground.heel_line_in, blocks=blocks)
+        blocks = tuple(said.blocks)
+        return CoreSample(
+            section=section.id, heel_line_in=ground.heel_line_in, blocks=blocks, missing=tuple(notes.open)
+        )
     for _, level, text, what_to_do in way_in_faults(section, laid.batts, ground.site.eaves or {}):
         if level == "stop":
             said.stop(text, what_to_do)
@@ -115,8 +122,9 @@ def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) 
         blocks=tuple(dict.fromkeys(said.blocks)),
         ways_out=tuple(dict.fromkeys(said.ways_out)),
         cautions=tuple(dict.fromkeys(said.cautions)),
-        choice=_as_choice(laid, section, candidate, old.action),
-        quantities=taken.quantities,
+        missing=() if taken.complete else tuple(notes.open),
+        choice=_as_choice(laid, section, candidate, old.action) if taken.complete else None,
+        quantities=taken.quantities if taken.complete else None,
     )
 
 
@@ -136,7 +144,7 @@ def _told(ground: Ground, laid: Laid, stack: Stack, heat: Heat, candidate: Candi
         load_psf=laid.load_psf,
         load_limit_psf=ground.limit_psf,
         bag_covers_ft2=laid.bag_covers_ft2,
-        ua_saved=None if u is None or ground.u_today is None else (ground.u_today - u) * ground.site.floor_ft2,
+        ua_saved=None if u is None or ground.u_today is None else (ground.u_today - u) * ground.site.ceiling_ft2,
         net_ft2=ground.site.net_ft2,
     )
 
@@ -186,21 +194,6 @@ def _chosen(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) -> t
     # As the method says; else as decided in Measure where that is re-laid or cleared, else kept.
     old_fill = BY_METHOD.get(candidate.method, decided)
     return replace(section, choice=choice, old_fill=old_fill, target=target), ""
-
-
-def _not_to_be_touched(section: SectionInput, action: str) -> list[str]:
-    """What the record of the old fill forbids."""
-    against = []
-    if action in ("lift", "clear", "relay") and "vermiculite" in section.blocked_by:
-        against.append("Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared.")
-    spoiled = [layer for layer in section.layers or () if layer.condition in NO_CREDIT]
-    if action != "clear" and spoiled:
-        against.append(f"The old fill is recorded as {spoiled[0].condition}: it comes out before anything new goes in.")
-    if action == "lift" and not only_batts(section):
-        against.append("Only batts can be lifted: loose fill is on record here.")
-    if action == "lift" and not section.layers:
-        against.append("Nothing lies here to be lifted.")
-    return against
 
 
 def _short(laid: Laid) -> list[str]:

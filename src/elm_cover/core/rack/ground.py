@@ -7,9 +7,11 @@ from dataclasses import dataclass
 from ..base.notebook import Notebook
 from ..given.section import SectionInput
 from ..layers.load import load_limit_psf
-from ..layers.strips import Places, strips_of
+from ..layers.places import Places
 from ..laying.decided import OldFill, old_fill_of
+from ..laying.edges import ask_for_eaves
 from ..laying.heat import boundary_of, u_today
+from ..laying.limit import ceiling_limit
 from ..laying.site import Site, site_of
 
 
@@ -31,15 +33,22 @@ class Ground:
         return max(0.0, (self.site.eaves or {})[self.eaves[0]].room_at_plate_in) if self.eaves else None
 
 
+def ask_for_ground(section: SectionInput, notes: Notebook) -> None:
+    """Asks for what has to be known of a floor before any way can be weighed on it."""
+    ask_for_eaves(section, notes)
+    ceiling_limit(section, notes)
+    old_fill_of(section, site_of(section), notes)
+
+
 def ground_of(section: SectionInput) -> Ground | None:
     """None while roof, old fill, board or framing is not known."""
     site = site_of(section)
     old = old_fill_of(section, site, Notebook(section.id))
-    if site.roof is None or site.eaves is None or old.today is None or old.r is None:
+    if site.eaves is None or old.today is None or old.r is None:
         return None
-    if boundary_of(section, site) is None:
+    strips = site.parts(section.outline_ft, old.map_in)
+    if strips is None or boundary_of(section, site) is None:
         return None
-    strips = strips_of(site.roof.room_in, old.map_in, dressed=site.dressed)
     spacing, eaves = section.spacing_in, site.eaves
     return Ground(
         section=section,

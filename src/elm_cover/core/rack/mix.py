@@ -37,7 +37,8 @@ class Option:
 
 @dataclass(frozen=True)
 class Limits:
-    """None: no limit. most_products: kinds of bag or bundle on the truck. load_share: of what the ceilings may carry."""
+    """None: no limit. most_products: kinds of bag or bundle on the truck. load_share: of what the ceilings may carry; a
+    ceiling whose limit nobody knows does not meet it."""
 
     budget: float | None = None
     most_products: int | None = None
@@ -60,7 +61,7 @@ class MixProgram:
             (section, option)
             for section, of_it in options.items()
             for option in of_it
-            if share is None or option.load_share is None or option.load_share <= share + 1e-9
+            if share is None or (option.load_share is not None and option.load_share <= share + 1e-9)
         ]
         self.rest, self.pricing, self.limits = rest, pricing, limits
         self.names = sorted({name for _, o in self.picks for name in o.quantities.packs} | set(rest.packs))
@@ -122,8 +123,8 @@ class MixProgram:
                 if option.quantities.packs.get(name, 0.0) > 0:
                     self._row({i: -1.0, self.rides_at + p: 1.0}, 0, np.inf)
         size = self.pricing.book.rates["removal_bag_ft3"]
-        removal = {i: -o.quantities.removal_ft3 / size for i, (_, o) in enumerate(self.picks)}
-        self._row(removal | {self.sacks_at: 1.0}, self.rest.removal_ft3 / size - 1e-9, np.inf)
+        removal = {i: -o.quantities.bagged_ft3 / size for i, (_, o) in enumerate(self.picks)}
+        self._row(removal | {self.sacks_at: 1.0}, self.rest.bagged_ft3 / size - 1e-9, np.inf)
 
     def _add_limits(self, price: np.ndarray) -> None:
         if self.limits.most_products is not None:
@@ -138,7 +139,7 @@ class MixProgram:
         for i, (_, option) in enumerate(self.picks):
             price[i] = _direct(option.quantities, book)
         for p, name in enumerate(self.names):
-            price[self.bags_at + p] = pack_price(self.pricing.products[name], book)
+            price[self.bags_at + p] = pack_price(self.pricing.products[name], book) or 0.0
         price[self.sacks_at] = book.prices["removal_bag"]
         return price * _factor(book)
 

@@ -84,19 +84,24 @@ def _beats(other: Compared, way: Compared) -> bool:
     return better
 
 
-def why_not(way: Weighed, picked: Weighed) -> tuple[str, ...]:
-    """What speaks against a way, held against the one picked: figures that differ, and what it needs."""
+def why_not(way: Weighed, picked: Weighed, named: str = "the one picked") -> tuple[str, ...]:
+    """What speaks against a way, held against the one picked, or another named so: figures that differ, and what it needs."""
     found = [*way.blocks, *way.ways_out]
     if way.cost is not None and picked.cost is not None and way.id != picked.id:
         money = way.cost.currency
-        found += _differs(way.cost.price, picked.cost.price, lambda d: f"{money}{fixed(d)}", "dearer", "cheaper")
-        found += _differs(way.cost.hours, picked.cost.hours, lambda d: f"{fixed(d, 1)} h", "more work", "less work")
+        than = f"than {named}"
+        found += _differs(
+            way.cost.price, picked.cost.price, lambda d: f"{money}{fixed(d)}", f"dearer {than}", f"cheaper {than}"
+        )
+        found += _differs(
+            way.cost.hours, picked.cost.hours, lambda d: f"{fixed(d, 1)} h", f"more work {than}", f"less work {than}"
+        )
         if way.load_psf is not None and picked.load_psf is not None:
             found += _differs(way.load_psf, picked.load_psf, lambda d: f"{fixed(d, 2)} lb/ft²", "heavier", "lighter")
         if way.fill_line_in is not None and picked.fill_line_in is not None:
             found += _differs(way.fill_line_in, picked.fill_line_in, eighths, "higher fill line", "lower fill line")
         if way.r_effective is not None and picked.r_effective is not None:
-            shown = f"{r_value(way.r_effective)} as it works, {r_value(picked.r_effective)} with the one picked."
+            shown = f"{r_value(way.r_effective)} as it works, {r_value(picked.r_effective)} with {named}."
             if abs(way.r_effective - picked.r_effective) >= 0.5:
                 found.append(shown)
     found += way.cautions

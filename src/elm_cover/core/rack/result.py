@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..base.notebook import Open
 from ..money.cost import Cost
 from ..money.saving import Saving
 from .weighed import Weighed
@@ -44,15 +45,21 @@ class StepUp:
 
 @dataclass(frozen=True)
 class Rack:
-    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. missing: what to do first.
+    """ways: every one weighed. picked: the id of the way that is the job's choice now, or None. against: the one that the
+    others are held against, the picked or the cheapest. missing: what to do first.
 
-    nothing_open: what to do where every way is blocked. weighed: how many were; steps that come to the same are kept once."""
+    nothing_open: what to do where every way is blocked. weighed: how many were; steps that come to the same are kept once.
+    counted, uncounted: sections that are no open floor, in order, price and hours as they are chosen, or not in them because
+    what they take is not known."""
 
     ways: tuple[Way, ...]
     picked: str | None
     steps_r: tuple[float, ...]
-    missing: tuple[str, ...]
+    missing: tuple[Open, ...]
+    against: str | None = None
     mix: Mix | None = None
     step_up: StepUp | None = None
     nothing_open: tuple[str, ...] = ()
     weighed: int = 0
+    counted: tuple[str, ...] = ()
+    uncounted: tuple[str, ...] = ()

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
+from ..base.notebook import Open
 from ..given.book import BookInput
 from ..given.product import ProductInput
 from ..layers.kinds import kind_of
@@ -33,6 +34,7 @@ class Weighed:
     """A way of doing the whole job. Figures are of all its open floors; None where one of them is not known.
 
     load_share: of the limit, at the section nearest to it. r_nominal: the least of the sections. saved_ua: Btu/h·°F.
+    missing: what has to be known before it can be counted; until then it has no figures of the whole, no price and no place.
     ranks: place by each aim among those not blocked, from 1. unbeaten: none is better at one thing and no worse at others.
     """
 
@@ -47,6 +49,7 @@ class Weighed:
     blocks: tuple[str, ...]
     ways_out: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
+    missing: tuple[Open, ...] = ()
     packs: tuple[Pack, ...] = ()
     cost: Cost | None = None
     load_psf: float | None = None
@@ -65,6 +68,20 @@ class Weighed:
     speaks_for: tuple[str, ...] = ()
 
 
+@dataclass(frozen=True, kw_only=True)
+class Rest:
+    """The sections that are no open floor, as they are chosen: what they take and save, the same whatever way is weighed.
+
+    counted, uncounted: ids of those whose quantities are known, and of those whose are not. saved_ua: Btu/h·°F against
+    today; None while that of one of them is not known.
+    """
+
+    quantities: Quantities = field(default_factory=Quantities)
+    saved_ua: float | None = 0.0
+    counted: tuple[str, ...] = ()
+    uncounted: tuple[str, ...] = ()
+
+
 @dataclass(frozen=True)
 class Pricing:
     """What quantities are priced by: the products there are, the spare on bags and bundles, the price and rate book."""
@@ -73,8 +90,8 @@ class Pricing:
     spare_pct: float
     book: BookInput
 
-    def cost(self, taken: Quantities) -> Cost:
-        """Price and hours of all that is taken."""
+    def cost(self, taken: Quantities) -> Cost | None:
+        """Price and hours of all that is taken; None while a price is not known."""
         return cost_of(taken, self.products, self.spare_pct, self.book)
 
     def packs(self, taken: Quantities) -> tuple[Pack, ...]:
@@ -97,9 +114,9 @@ def weighed(
     names: Mapping[str, str],
     bare: bool,
     pricing: Pricing,
-    rest: Quantities,
+    rest: Rest,
 ) -> Weighed:
-    """The candidate over all open floors. rest: what the sections take that are no open floor. names: of sections."""
+    """The candidate over all open floors. rest: the sections that are no open floor. names: of sections."""
     family = candidate.family
     subtitle = ON_BARE.get(candidate.method, TITLES[candidate.method]) if bare else TITLES[candidate.method]
     way = Weighed(
@@ -114,16 +131,14 @@ def weighed(
         blocks=_spoken([(names[core.section], core.blocks) for core in cores]),
         ways_out=tuple(dict.fromkeys(text for core in cores for text in core.ways_out)),
         cautions=_spoken([(names[core.section], core.cautions) for core in cores]),
+        missing=_asked_once([item for core in cores for item in core.missing]),
         dust=_dust(candidate),
     )
-    if any(core.quantities is None or core.r_nominal is None for core in cores):
+    if any(core.r_nominal is None for core in cores):
         return way
-    taken = total([*(core.quantities for core in cores if core.quantities is not None), rest])
     load_psf, limit_psf, share = _worst_load(cores)
-    return replace(
+    told = replace(
         way,
-        packs=pricing.packs(taken),
-        cost=pricing.cost(taken),
         load_psf=load_psf,
         load_limit_psf=limit_psf,
         load_share=share,
@@ -132,9 +147,20 @@ def weighed(
         r_nominal=min(core.r_nominal or 0.0 for core in cores),
         r_effective=None if any(c.r_effective is None for c in cores) else min(c.r_effective or 0.0 for c in cores),
         r_at_plate=min((c.r_at_plate for c in cores if c.r_at_plate is not None), default=None),
-        baffle_pieces=taken.baffle_pieces,
-        saved_ua=None if any(c.ua_saved is None for c in cores) else sum(c.ua_saved or 0.0 for c in cores),
+        saved_ua=rest.saved_ua + sum(c.ua_saved or 0.0 for c in cores)
+        if rest.saved_ua is not None and all(c.ua_saved is not None for c in cores)
+        else None,
     )
+    counted = [core.quantities for core in cores if core.quantities is not None]
+    if len(counted) < len(cores):
+        return told
+    taken = total([*counted, rest.quantities])
+    return replace(told, packs=pricing.packs(taken), cost=pricing.cost(taken), baffle_pieces=taken.baffle_pieces)
+
+
+def _asked_once(items: Sequence[Open]) -> tuple[Open, ...]:
+    """Each question once, by the field where it is answered."""
+    return tuple({item.field: item for item in items}.values())
 
 
 def _spoken(said: Sequence[tuple[str, tuple[str, ...]]]) -> tuple[str, ...]:

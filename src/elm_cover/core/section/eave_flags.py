@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -11,7 +12,7 @@ from ..base.notebook import Notebook
 from ..base.units import eighths, fixed, nearest_eighth, r_value
 from ..eaves.baffles import NEAR_IN, fitting
 from ..eaves.bays import NO_AIR, BayRow
-from ..eaves.eave import LOW_ROOF_PITCH_IN_12, Eave
+from ..eaves.eave import LOW_ROOF_PITCH_IN_12, STANDS_ABOVE_FILL_IN, Eave
 from ..eaves.remedies import Remedy
 from ..floor.outline import edge_side
 from ..given.section import EdgeInput, SectionInput
@@ -20,6 +21,8 @@ from ..laying.site import Site
 from .eave_plan import EavePlan
 
 CODE_VENT_GAP_IN = 1.0
+# A chute that is longer than its pieces reach by no more than this is worth a word: a little less saves a piece in each bay.
+JUST_OVER_IN = 2.0
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -41,6 +44,10 @@ class Alike:
     @property
     def vented(self) -> bool:
         return self.section.vented is not False
+
+    def at(self, field: str) -> str:
+        """Path of a field of the first of these eaves."""
+        return f"{self.section.path}.edges[{self.indexes[0]}].{field}"
 
 
 def flag_eaves(section: SectionInput, site: Site, plans: Sequence[EavePlan], depth_in: float, notes: Notebook) -> None:
@@ -72,6 +79,7 @@ def _low_roof(here: Alike, notes: Notebook) -> None:
             "caution",
             f"{here.name}: pitch {here.eave.pitch_in_12:g} in 12 is a low roof; the fill tapers far into the floor.",
             "Low roofs need a design by a licensed person: channel, vapor control and drying.",
+            here.at("pitch_in_12"),
         )
 
 
@@ -86,6 +94,27 @@ def _vent_gap_lost(here: Alike, notes: Notebook) -> None:
         f"{here.name}: a heel of {eighths(eave.heel_in)} cannot hold the vent gap of {eighths(eave.vent_gap_in)} over the plate; "
         f"that takes {eighths(least)}.",
         "Set a smaller gap (1 in is the model code's least), measure the heel again, or raise the heel on new work.",
+        here.at("heel_in"),
+    )
+
+
+def _chute_just_over(here: Alike, notes: Notebook) -> None:
+    """A chute a little longer than its pieces reach: what that costs, and what saves it. Source: handbook §8, pieces per bay."""
+    plan, fit = here.plan, fitting(here.eave, here.depth_in, here.section.settings.baffle)
+    over = fit.needed_in - ((fit.count - 2) * (fit.piece_in - fit.lap_in) + fit.piece_in)
+    if fit.count < 2 or over > JUST_OVER_IN or not plan.baffles or plan.pieces != plan.baffles * fit.count:
+        return
+    lower = over * math.sin(here.eave.angle)
+    stands = STANDS_ABOVE_FILL_IN - lower
+    reach = "1 piece reaches" if fit.count == 2 else f"{fit.count - 1} pieces reach"
+    notes.flag(
+        "chute_just_over",
+        "note",
+        f"{here.name}: the chute of {eighths(fit.needed_in)} is {eighths(over)} longer than {reach}: {plan.pieces} pieces "
+        f"instead of {plan.baffles * (fit.count - 1)} at each such eave.",
+        f"A fill line {eighths(lower)} lower saves them, or a chute that ends {eighths(stands)} above the fill instead of "
+        f"{eighths(STANDS_ABOVE_FILL_IN)}: it still stands above it; check the local rule.",
+        here.at("heel_in"),
     )
 
 
@@ -102,6 +131,7 @@ def _plate_starved(here: Alike, notes: Notebook) -> None:
         f"{here.name}: only {eighths(plan.depth_at_plate_in)} of insulation fits over the plate{shown}; "
         f"full depth begins {eighths(plan.full_depth_at_in or 0.0)} from its outer edge.",
         "Fit baffles with wind blocks, then a denser fill at the edge, or foam or rigid board over the plate below the chute.",
+        here.at("remedy"),
     )
 
 
@@ -120,6 +150,7 @@ def _full_depth_never_reached(here: Alike, notes: Notebook) -> None:
             f"{here.name}: the fill line of {eighths(here.depth_in)} is never reached under this roof; "
             f"there is room for {eighths(reach)} at most.",
             "Pick a product with more R per inch, or lower the target and say so on the card.",
+            here.at("pitch_in_12"),
         )
 
 
@@ -147,12 +178,14 @@ def _no_intake(here: Alike, notes: Notebook) -> None:
             "caution",
             f"{here.name}: no air comes in at this soffit, so no baffles are counted here.",
             "Open or clear the soffit and set it to continuous or spot, or give the run its air another way.",
+            here.at("soffit"),
         )
 
 
 EAVE_RULES: tuple[Callable[[Alike, Notebook], None], ...] = (
     _low_roof,
     _vent_gap_lost,
+    _chute_just_over,
     _plate_starved,
     _full_depth_never_reached,
     _baffle_too_short,
@@ -169,6 +202,7 @@ def gap_flag(section: SectionInput, notes: Notebook) -> None:
             "caution",
             f"The vent gap is set to {eighths(gap)}; the model code asks for 1 in.",
             "Set 1 in or more; 1½ to 2 in is good practice.",
+            "settings.vent_gap_in",
         )
 
 
@@ -225,6 +259,7 @@ def _narrow_bay(bays: Bays, notes: Notebook) -> None:
             f"{_name(bays.section, sides)}: {bays.spacing_in:g} in does not divide the run; the bay at one end is "
             f"{eighths(width)} wide.",
             f"Cut that baffle to {eighths(max(0.0, width - JOIST_WIDTH_IN))}, or check the run and the spacing.",
+            f"{bays.section.path}.framing.spacing_in",
         )
 
 
@@ -237,6 +272,7 @@ def _plug_at_chimney(bays: Bays, notes: Notebook) -> None:
             f"{_name(bays.section, chimneys)}: a bay is closed at a chimney.",
             "Close it with metal and mineral wool only; keep what burns, faced batts and foam included, 2 in from masonry, "
             "and at the listed clearance from anything else.",
+            f"{bays.section.path}.edges[{chimneys[0]}].bays",
         )
 
 
@@ -250,6 +286,7 @@ def _marks_beyond(bays: Bays, notes: Notebook) -> None:
                 f"{_name(bays.section, [index])}: {beyond} marked bay{'s lie' if beyond > 1 else ' lies'} beyond the last of its "
                 f"{len(row.bays)} bays and count{'' if beyond > 1 else 's'} for nothing.",
                 "The run or the spacing was changed: look at the marked bays again.",
+                f"{bays.section.path}.edges[{index}].bays",
             )
 
 
@@ -265,6 +302,7 @@ def _plate_to_wind(bays: Bays, notes: Notebook) -> None:
         f"{_name(bays.section, list(windy))}: {count} bay{'s are' if count > 1 else ' is'} open to the soffit with nothing "
         f"before the fill: wind blows over {fixed(feet)} ft of plate.",
         "Fit a baffle with a wind block in every one, or close it with a batt plug.",
+        f"{bays.section.path}.edges[{next(iter(windy))}].bays",
     )
 
 

@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..base.notebook import Notebook
 from ..eaves.baffles import fitting
 from ..eaves.bays import BayRow
 from ..eaves.remedies import remedy_ft3_per_ft
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
+from ..layers.places import Places
 from ..laying.build_up import Laid
 from ..laying.heat import Heat
 from ..laying.plate import over_the_plate
@@ -57,7 +57,7 @@ class EavePlan:
     remedy_ft3: float | None = None
 
 
-def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, notes: Notebook) -> EavePlan:
+def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int) -> EavePlan:
     """One eave's figures, as far as they are known."""
     settings = section.settings
     row, eave = site.rows.get(edge_index), (site.eaves or {}).get(edge_index)
@@ -65,8 +65,6 @@ def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, no
     plan = EavePlan(edge=edge_index, run_ft=run_ft, baffles=0 if section.vented is False else None)
     if row is not None:
         plan = _with_bays(plan, row, section)
-        if row.baffles is None:
-            notes.ask("eaves", f"{section.path}.edges[{edge_index}].soffit", "Which bays of this run are vented?")
     over = over_the_plate(section, site, laid, edge_index)
     if eave is None or laid.stack is None or over is None:
         return plan
@@ -113,15 +111,15 @@ def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
     )
 
 
-def thin_strip_ua(site: Site, heat: Heat, depth_in: float, index: int) -> float | None:
-    """What the thin strip costs: Σ (U − U at full depth) over the cells this eave limits, Btu/h·°F. depth_in: fill line.
+def thin_strip_ua(site: Site, places: Places, heat: Heat, depth_in: float, index: int) -> float | None:
+    """What the thin strip costs: Σ (U − U at full depth) over the floor this eave limits, Btu/h·°F. depth_in: fill line.
 
-    None while the heat is not known, or where no cell has the full depth. Source: handbook §8.
+    None while the heat is not known, or where nothing has the full depth. Source: handbook §8.
     """
-    if heat.u is None or site.roof is None:
+    if heat.u is None or places.edge is None or places.share is None:
         return None
-    full = heat.u[site.roof.room_in >= depth_in]
+    full = heat.u[places.room_in >= depth_in]
     if full.size == 0:
         return None
-    here = (site.roof.edge == index) & (site.roof.room_in < depth_in)
-    return float(np.sum(heat.u[here] - full.min()) * site.grid.cell_ft**2)
+    here = (places.edge == index) & (places.room_in < depth_in)
+    return float(np.sum((heat.u[here] - full.min()) * places.share[here]) * site.open_ft2)

@@ -193,14 +193,24 @@ def _bags(told: Told) -> Iterator[FigureRow]:
     net: Inputs = {"net_area": (plan.net_area_ft2, "ft²")}
     covers: Inputs = {"one_bag_covers": (plan.bag_covers_ft2, "ft²")}
     yield FigureRow("bags.chart", plan.bags.chart, "bags", "net area / coverage", CHART, {**net, **covers})
+    gaps: Inputs = {"gaps_below": (plan.bags.gaps, "bags")} if plan.bags.gaps else {}
     yield FigureRow(
         "bags.field",
         plan.bags.field,
         "bags",
-        "∫ w(new settled thickness) dA / bag weight",
+        "∫ w(new settled thickness) dA / bag weight" + (" + gaps below" if gaps else ""),
         "what the attic takes, thin at the eaves and between joists",
-        net,
+        {**net, **gaps},
     )
+    if plan.bags.gaps:
+        yield FigureRow(
+            "bags.gaps",
+            plan.bags.gaps,
+            "bags",
+            "void share · net area · layer depth × weight per inch of the row / bag weight",
+            "new fill that drops into gaps of the old, open from above",
+            net,
+        )
     yield FigureRow(
         "markers",
         plan.markers,

@@ -7,9 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..hazards.clearances import KeepOut
-from ..layers.heat_paths import bare_u
-from ..layers.strips import Places
+from ..layers.places import Places
 from ..laying.build_up import Laid
 from ..laying.heat import Heat
 from ..laying.site import Site
@@ -33,30 +31,33 @@ TITLES = {
     "voids": "where old fill does not touch",
     "eave_strip": "the thin strip at the eaves",
     "hatch": "hatch and stair",
-    "kept_clear": "kept clear: lights, flues, platforms",
+    "boards": "under platforms, walkways and boards",
+    "kept_clear": "kept clear: lights, flues, chimneys",
     "slopes_walls": "slopes, walls and closed bays",
 }
 MENDED_BY = {
     "voids": "with the old fill re-laid, lifted or cleared",
     "eave_strip": "with full depth out to the plate: denser fill or foam at the edge, a raised heel on new work",
     "hatch": "with the lid insulated to the R round it",
-    "kept_clear": "with platforms raised and filled under, and rated covers over lights",
+    "boards": "with boards raised to the depth and filled under",
+    "kept_clear": "with rated covers over lights; what the listing keeps clear of a flue stays clear",
 }
 
 
-def account(
-    site: Site, laid: Laid, heat: Heat, places: Places, hatch_ft2: float
-) -> dict[str, tuple[float, float | None]] | None:
+SORTS = {"lid": "hatch", "rim": "hatch", "boards": "boards", "filled": "boards", "clear": "kept_clear"}
+
+
+def account(site: Site, laid: Laid, heat: Heat, places: Places) -> dict[str, tuple[float, float | None]] | None:
     """UA by where it goes and what mending would gain, Btu/h·°F, for one floor; None while its heat is not known.
 
-    Sums to the mean U × floor_ft2. A place is of the eave strip where the room is less than the fill line.
+    Sums to the mean U × ceiling_ft2. A place is of the eave strip where the room is less than the fill line.
     """
     paths, under, stack = heat.paths, heat.under, laid.stack
     if paths is None or under is None or stack is None:
         return None
     room_in = places.room_in
     share = np.full(room_in.size, 1 / room_in.size) if places.share is None else places.share
-    area = share * site.net_ft2
+    area = share * site.open_ft2
     wood = float(np.sum(under.framing_fraction * (paths.joist - paths.cavity) * area))
     voids = float(np.sum((paths.cavity - paths.sound) * area))
     thin = room_in < stack.depth_in - 1e-9
@@ -64,23 +65,19 @@ def account(
     u_full = float(np.average(full, weights=share[~thin])) if full.size and share[~thin].sum() > 0 else None
     total = float(np.sum(paths.sound * area))
     strip = 0.0 if u_full is None else float(np.sum((paths.sound[thin] - u_full) * area[thin]))
-    bare = bare_u(under.r)
-    kept_ft2 = site.floor_ft2 - site.net_ft2
-    kept, hatch = max(0.0, kept_ft2 - hatch_ft2), min(hatch_ft2, kept_ft2)
     round_it = u_full if u_full is not None else float(paths.sound @ share)
+    rest: dict[str, tuple[float, float | None]] = {}
+    for one, u in heat.kept:
+        lost, gained = rest.get(SORTS[one.what], (0.0, 0.0))
+        more = max(0.0, u - round_it) * one.area_ft2
+        rest[SORTS[one.what]] = (lost + u * one.area_ft2, (gained or 0.0) + more)
     return {
         "field": (total - strip, None),
         "wood": (wood, None),
         "voids": (voids, voids),
         "eave_strip": (strip, strip),
-        "hatch": (hatch * bare, hatch * (bare - round_it)),
-        "kept_clear": (kept * bare, kept * (bare - round_it)),
+        **rest,
     }
-
-
-def hatch_ft2(keep_outs: Iterable[KeepOut]) -> float:
-    """Floor under hatches and stairs, ft²."""
-    return sum(k.area_ft2 for k in keep_outs if k.name in ("hatch", "stair"))
 
 
 def shares(accounts: Iterable[Mapping[str, tuple[float, float | None]]]) -> tuple[HeatShare, ...]:

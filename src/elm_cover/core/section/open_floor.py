@@ -4,22 +4,23 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from ..base.arrays import Points
 from ..base.notebook import Notebook
 from ..base.units import r_value
 from ..given.section import SectionInput
+from ..layers.places import Places
 from ..layers.stack import depth_of
-from ..layers.strips import Places, strips_of
 from ..laying.batt_layout import ask_for_batts
 from ..laying.blower import ByInches, by_inches
 from ..laying.build_up import Laid
-from ..laying.decided import OldFill
-from ..laying.edges import ask_for_eaves
+from ..laying.buried import flag_buried
+from ..laying.decided import OldFill, flag_decision
+from ..laying.edges import ask_for_bays, ask_for_eaves
 from ..laying.heat import Heat, heat_of, u_today
 from ..laying.limit import ceiling_limit
 from ..laying.methods import lay
 from ..laying.site import Site
 from ..laying.taken import Taken, taken_of
-from ..old_fill.keep_or_clear import only_batts
 from ..preparation.markers import marker_count, marker_points_ft
 from ..target.by_basis import Target, target_of
 from ..target.scale import target_scale
@@ -27,8 +28,8 @@ from .eave_flags import bay_flags, flag_eaves, gap_flag
 from .eave_plan import EavePlan, plan_eave, thin_strip_ua
 from .edge_advice import edge_advice
 from .figures import explain
-from .flags import code_flag, density_flag, load_flag, target_flag
-from .heat_account import HeatShare, account, hatch_ft2, shares
+from .flags import boards_flag, code_flag, density_flag, dips_flag, load_flag, target_flag
+from .heat_account import HeatShare, account, shares
 from .old_fill_told import old_fill_told
 from .result import PlannedSection, SectionFields, SectionPlan, fields_of
 from .schools import schools_of
@@ -37,7 +38,8 @@ from .vents import section_vents
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Parts:
-    """What an open floor is told from: each part made once, from those before it. places: the cells of its grid."""
+    """What an open floor is told from: each part made once, from those before it. places: the parts that its sums are made
+    of. drawn: what lies at each cell of its grid."""
 
     site: Site
     old: OldFill
@@ -45,29 +47,40 @@ class Parts:
     laid: Laid
     places: Places | None
     heat: Heat
+    drawn: Heat
     taken: Taken
 
 
 def plan_open_floor(section: SectionInput, site: Site, old: OldFill, notes: Notebook) -> PlannedSection:
     """Every figure of an open floor; asks for what is missing, says what is wrong."""
     ask_for_eaves(section, notes)
-    _lift_flag(section, old, notes)
     target = target_of(section, old.r, old.depth_in)
     laid = lay(section, site, old, target, notes)
+    if laid.stack is not None or old.action == "lift":
+        flag_decision(section, old.action, notes)
+    flag_buried(section, old, laid, notes)
     _enough_flag(laid, old, notes)
-    places = None if site.roof is None else Places(site.roof.room_in, old.map_in, None, site.dressed)
-    heat = replace(heat_of(section, site, old, laid, places), ua_today=_ua_today(section, site, old))
+    places = site.parts(section.outline_ft, old.map_in)
+    heat = replace(heat_of(section, site, old, laid, places), ua_today=_ua_today(section, site, old, places))
+    drawn = heat_of(section, site, old, laid, site.cells(old.map_in))
     taken = taken_of(section, site, old, laid, heat, places, pieces=True)
-    parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, taken=taken)
+    parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, drawn=drawn, taken=taken)
     plan = _told(section, parts, notes)
-    target_flag(plan, notes)
+    target_flag(section, plan, notes)
     load_flag(plan, laid.blower, notes)
+    boards_flag(section, plan, notes)
+    dips_flag(section, site, laid, drawn, notes)
     density_flag(section, notes)
     gap_flag(section, notes)
     explain(section, plan, laid.stack, site.boundary, notes)
     code_flag(plan, notes)
-    known = plan.r_nominal is not None and (plan.bags.chart is not None or bool(plan.batts))
-    return PlannedSection(plan=plan, fields=_fields(section, parts), quantities=taken.quantities if known else None)
+    quantities = taken.quantities if taken.complete else None
+    return PlannedSection(plan=plan, fields=_fields(section, parts), quantities=quantities)
+
+
+def _standing(section: SectionInput) -> Points:
+    """Where something stands on the floor, ft."""
+    return tuple(feature.at_ft for feature in section.features if feature.at_ft is not None)
 
 
 def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
@@ -78,6 +91,7 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
     eaves = _eaves(section, parts, notes)
     limit = ceiling_limit(section, notes)
     ask_for_batts(section, site, laid, notes)
+    ask_for_bays(section, site.rows, notes)
     markers = marker_count(site.net_ft2)
     return SectionPlan(
         id=section.id,
@@ -102,7 +116,7 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
         load_psf=laid.load_psf,
         load_limit_psf=limit,
         ua_today=heat.ua_today,
-        ua_after=None if heat.mean is None else heat.mean * site.floor_ft2,
+        ua_after=None if heat.mean is None else heat.mean * site.ceiling_ft2,
         heat=_shares(section, parts),
         bags=taken.bags,
         bag_covers_ft2=laid.bag_covers_ft2,
@@ -111,7 +125,7 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
         eaves=eaves,
         ventilation=section_vents(section, site.area_ft2, site.rows, notes),
         markers=markers,
-        marker_points_ft=marker_points_ft(site.grid, markers),
+        marker_points_ft=marker_points_ft(site.grid, markers, _standing(section)),
         readings=old.readings,
         old_fill=old_fill_told(section, site, old, laid.kept, taken.removal),
         batts=tuple(layer.take_off for layer in taken.batts),
@@ -124,14 +138,14 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
 
 
 def _fields(section: SectionInput, parts: Parts) -> SectionFields:
-    site, laid, heat = parts.site, parts.laid, parts.heat
+    site, laid, drawn = parts.site, parts.laid, parts.drawn
     return replace(
         fields_of(section, site, parts.old),
         roof=site.roof,
         eaves=site.eaves or {},
         stack=laid.stack,
-        depth_in=None if heat.lying is None else heat.lying.top_in,
-        r=heat.r,
+        depth_in=None if drawn.lying is None else drawn.lying.top_in,
+        r=drawn.r,
         batts=tuple(layer.layout for layer in parts.taken.batts if layer.layout is not None),
         rows=site.rows,
         work=site.work,
@@ -142,7 +156,7 @@ def _fields(section: SectionInput, parts: Parts) -> SectionFields:
 def _shares(section: SectionInput, parts: Parts) -> tuple[HeatShare, ...]:
     if parts.places is None:
         return ()
-    told = account(parts.site, parts.laid, parts.heat, parts.places, hatch_ft2(section.keep_outs))
+    told = account(parts.site, parts.laid, parts.heat, parts.places)
     return () if told is None else shares([told])
 
 
@@ -153,9 +167,10 @@ def _eaves(section: SectionInput, parts: Parts, notes: Notebook) -> tuple[EavePl
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
-        plan = plan_eave(section, site, laid, index, notes)
-        if laid.stack is not None and site.eaves is not None:
-            plan = replace(plan, extra_ua=thin_strip_ua(site, parts.heat, laid.stack.depth_in, index))
+        plan = plan_eave(section, site, laid, index)
+        if laid.stack is not None and parts.places is not None:
+            extra = thin_strip_ua(site, parts.places, parts.heat, laid.stack.depth_in, index)
+            plan = replace(plan, extra_ua=extra)
         plans.append(plan)
     if laid.stack is not None:
         flag_eaves(section, site, plans, laid.stack.depth_in, notes)
@@ -180,23 +195,12 @@ def _by_inches(parts: Parts) -> ByInches | None:
     return by_inches(laid.blower, laid.r_target, depth_of(old.today), parts.site.net_ft2, bags)
 
 
-def _ua_today(section: SectionInput, site: Site, old: OldFill) -> float | None:
+def _ua_today(section: SectionInput, site: Site, old: OldFill, places: Places | None) -> float | None:
     """What the floor loses as it lies, Btu/h·°F."""
-    if site.roof is None:
+    if places is None:
         return None
-    u = u_today(section, site, old, strips_of(site.roof.room_in, old.map_in))
-    return None if u is None else u * site.floor_ft2
-
-
-def _lift_flag(section: SectionInput, old: OldFill, notes: Notebook) -> None:
-    if old.action == "lift" and not only_batts(section):
-        notes.flag(
-            "lift_loose_fill",
-            "caution",
-            "Old fill is set to be lifted, but only batts can be: loose fill is on record here.",
-            "Keep it and blow over it, or clear it out.",
-            f"{section.path}.old_fill",
-        )
+    u = u_today(section, site, old, places)
+    return None if u is None else u * site.ceiling_ft2
 
 
 def _enough_flag(laid: Laid, old: OldFill, notes: Notebook) -> None:

@@ -133,6 +133,8 @@ def _cavity(section: SectionInput, notes: Notebook) -> None:
         notes.ask("measure", f"{at}.cover", f"{_name(section)}: are the bays closed by a net or by a floor?")
     if cavity is None or cavity.depth_in is None:
         notes.ask("measure", f"{at}.depth_in", f"{_name(section)}: how deep are the bays under it?")
+    if cavity is not None and cavity.cover == "net" and section.joist_depth_in is None:
+        notes.ask("measure", f"{section.path}.framing.depth_in", "How deep are the joists or bottom chords?")
     _spacing(section, notes)
 
 

@@ -120,7 +120,7 @@ def fields_of(section: SectionInput, site: Site, old: OldFill) -> SectionFields:
     """The fields that a section of any kind has."""
     return SectionFields(
         outline_ft=section.outline_ft,
-        edge_kinds=tuple(edge.kind for edge in section.edges),
+        edge_kinds=tuple(edge.kind or "unsaid" for edge in section.edges),
         plate_widths_in=tuple(edge.plate_width_in for edge in section.edges),
         keep_outs=site.placed,
         grid=site.grid,

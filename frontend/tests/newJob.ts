@@ -1,4 +1,4 @@
-import type { JobDocument } from "../api/types";
+import type { JobDocument } from "../src/api/types";
 
 /** A new job over a rectangular floor; everything but the outline is not known yet. */
 export function newJob(name: string, length: number, width: number): JobDocument {
