@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { ProblemError } from "../src/api/client";
 import type { JobDocument, StoredJob } from "../src/api/types";
 import type { Draft, Step } from "../src/document/draft";
-import { afterSave, OFFLINE, OWN_TAB, opened, refused, savedBy } from "../src/state/saving";
+import { afterSave, marked, OFFLINE, OWN_TAB, opened, refused, savedBy } from "../src/state/saving";
 
 const job = (name: string) => ({ format: "elm-cover.job", version: 1, name }) as JobDocument;
 const step: Step = { label: "the name", forward: [], back: [], at: 0 };
@@ -45,6 +45,42 @@ describe("a job that is opened", () => {
   });
 });
 
+describe("a save of one's own whose answer was lost", () => {
+  // As the server keeps it: items without an id have got one.
+  const sent = { ...job("mine"), vents: [{ kind: "ridge" }] } as JobDocument;
+  const kept = { ...sent, vents: [{ id: "0a1b2c3d4e5f", kind: "ridge" }] } as JobDocument;
+  const answer = { document: kept, saved_at: "2026-05-02T10:20:00", actor: "local" } as unknown as StoredJob;
+  const refusal = (current: StoredJob) => new ProblemError({ status: 412, title: "stale", current } as never, "5");
+
+  it("is known again after a reload, and is no other's", () => {
+    const found = opened(marked(draft({ document: sent, dirty: true })), answer, "5");
+    expect(found.conflict).toBeNull();
+    expect(found.save).toEqual({ kind: "saved", at: "10:20" });
+    expect([found.draft.etag, found.draft.dirty, found.draft.sent]).toEqual(["5", false, undefined]);
+  });
+
+  it("leaves what was edited after it to be saved", () => {
+    const later = { ...marked(draft({ document: sent, dirty: true })), document: job("later") };
+    const found = opened(later, answer, "5");
+    expect([found.save, found.draft.dirty, found.draft.document]).toEqual(["soon", true, job("later")]);
+  });
+
+  it("is known again when a second try is refused for it, whichever of the tries arrived", () => {
+    const first = marked(draft({ document: sent, dirty: true }));
+    const second = marked({ ...first, document: job("later") });
+    const said = refused(refusal(answer), second);
+    expect([said.conflict, said.again, said.draft?.dirty, said.draft?.etag]).toEqual([null, true, true, "5"]);
+    const last = refused(refusal({ ...answer, document: job("later") } as unknown as StoredJob), second);
+    expect([last.conflict, last.draft?.dirty]).toEqual([null, false]);
+  });
+
+  it("is not mistaken for another's", () => {
+    const mine = marked(draft({ document: sent, dirty: true }));
+    expect(refused(refusal(stored()), mine).conflict?.theirs).toEqual(job("theirs"));
+    expect(opened(mine, stored(), "5").conflict).not.toBeNull();
+  });
+});
+
 describe("who saved", () => {
   it("is another tab of this browser, a name, or somebody", () => {
     expect(savedBy("local", "7", new Set(["7"]))).toBe("another tab of yours");
@@ -70,12 +106,12 @@ describe("a save", () => {
   it("refused because another saved brings theirs along and is not tried again", () => {
     const current = { document: job("theirs"), saved_at: "2026-05-02T10:20:00", actor: "Rowan" };
     const problem = new ProblemError({ title: "Changed", status: 412, current } as never, "9");
-    expect(refused(problem)).toEqual({
+    expect(refused(problem, draft())).toEqual({
       why: "Rowan saved in between",
       again: false,
       conflict: { theirs: job("theirs"), etag: "9", savedAt: "10:20", by: "Rowan" },
     });
-    expect(refused(problem, new Set(["9"])).conflict?.by).toBe(OWN_TAB);
+    expect(refused(problem, draft(), new Set(["9"])).conflict?.by).toBe(OWN_TAB);
   });
 
   it.each([
@@ -86,6 +122,10 @@ describe("a save", () => {
     [412, "it broke", true],
   ])("that failed with %i says why, and is tried again: %s, %s", (status, why, again) => {
     const detail = status === 0 ? undefined : "it broke";
-    expect(refused(new ProblemError({ title: "t", detail, status } as never))).toEqual({ why, again, conflict: null });
+    expect(refused(new ProblemError({ title: "t", detail, status } as never), draft())).toEqual({
+      why,
+      again,
+      conflict: null,
+    });
   });
 });

@@ -6,9 +6,9 @@ import re
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
-from tests.browser.conftest import SIZES, Served, api, figure, open_demo, part
+from tests.browser.conftest import SIZES, Served, api, figure, open_demo, part, saved
 
 WIDER = "() => document.documentElement.scrollWidth - window.innerWidth"
 # What lies beside the screen and is no table, strip or rack that scrolls by itself.
@@ -62,6 +62,34 @@ def test_a_reload_in_the_middle_of_a_word_loses_nothing_and_stays_where_it_was(p
     expect(page.get_by_label("Depth", exact=True)).to_be_visible()
     page.go_back()
     expect(page.get_by_text("Walk it with the tape")).to_be_visible()
+
+
+def test_a_save_whose_answer_was_lost_is_no_conflict_with_oneself(page: Page) -> None:
+    open_demo(page)
+    part(page, "old fill")
+    lost: list[int] = []
+
+    def swallow(route: Route) -> None:
+        """The save arrives, and the page never hears of it."""
+        if route.request.method != "PUT" or lost:
+            route.fallback()
+            return
+        lost.append(route.fetch().status)
+        route.abort()
+
+    page.route("**/api/jobs/*", swallow)
+    page.get_by_label("Depth", exact=True).fill("4 1/2")
+    page.get_by_label("Depth", exact=True).press("Enter")
+    page.locator(".save.failed").wait_for()
+    assert lost == [200]
+    page.reload()
+    expect(page.get_by_label("Depth", exact=True)).to_have_value("4½")
+    saved(page)
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.get_by_label("Depth", exact=True).fill("5")
+    page.get_by_label("Depth", exact=True).press("Enter")
+    saved(page)
+    expect(page.get_by_role("dialog")).to_have_count(0)
 
 
 def test_the_first_sheet_survives_a_reload(page: Page) -> None:

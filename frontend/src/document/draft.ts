@@ -18,6 +18,8 @@ export interface Draft {
   document: JobDocument;
   etag: string;
   dirty: boolean;
+  /** Marks of the documents sent since the last answer: an answer may be lost, the save not. */
+  sent?: string[];
   past: Step[];
   future: Step[];
 }
@@ -62,6 +64,22 @@ export function withStep(
     : { label, at, dragged: merge, forward, back };
   const past = [...(grows ? draft.past.slice(0, -1) : draft.past), step].slice(-MOST_STEPS);
   return { ...draft, document, dirty: true, past, future: [] };
+}
+
+/** What a document says, in a few letters, whatever ids its items were given on the way: by it a save of one's own is known again. */
+export function fingerprint(document: JobDocument): string {
+  const told = JSON.stringify(document, (name, value) => {
+    if (name === "id") return undefined;
+    const plain = value !== null && typeof value === "object" && !Array.isArray(value);
+    return plain ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1))) : value;
+  });
+  let high = 0xdeadbeef;
+  let low = 0x41c6ce57;
+  for (let i = 0; i < told.length; i++) {
+    high = Math.imul(high ^ told.charCodeAt(i), 2654435761);
+    low = Math.imul(low ^ told.charCodeAt(i), 1597334677);
+  }
+  return `${told.length}.${(high >>> 0).toString(36)}.${(low >>> 0).toString(36)}`;
 }
 
 const place = (patches: Patch[]) => patches.map((p) => `${p.op} ${p.path.join("/")}`).join("\n");

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
-import { afterSave, type Conflict, clock, OFFLINE, OWN_TAB, opened, refused, type SaveState } from "./saving";
+import { afterSave, type Conflict, clock, marked, OFFLINE, OWN_TAB, opened, refused, type SaveState } from "./saving";
 import { useOwnTabs } from "./useOwnTabs";
 
 export interface JobHandle {
@@ -61,10 +61,13 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
   const { heard, tell } = useOwnTabs(id, () => void follow().catch(() => {}));
 
   const store = useCallback(async () => {
-    const sent = current.current;
-    if (!sent?.dirty || saving.current) return;
+    const unsent = current.current;
+    if (!unsent?.dirty || saving.current) return;
     saving.current = true;
     setSave({ kind: "saving" });
+    const sent = marked(unsent);
+    current.current = sent;
+    keepDraft(id, sent);
     const why = reason.current;
     let again = false;
     try {
@@ -83,10 +86,15 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       tell(etag ?? "");
       setSave({ kind: "saved", at: clock(data.saved_at) });
     } catch (error) {
-      const said = refused(error as ProblemError, heard);
+      const said = refused(error as ProblemError, current.current as Draft, heard);
       if (said.conflict) setConflict(said.conflict);
-      setSave({ kind: "failed", why: said.why });
-      if (said.again) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
+      if (said.draft) {
+        put(said.draft);
+        tell(said.draft.etag);
+        again = said.again;
+        setSave({ kind: "saved", at: clock(new Date().toISOString()) });
+      } else setSave({ kind: "failed", why: said.why });
+      if (said.again && !said.draft) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
     } finally {
       saving.current = false;
       if (again) void store();

@@ -6,15 +6,22 @@ import { useView } from "./context";
 export function usePart<T extends string>(step: string, parts: readonly { value: T }[]): [T, (to: T) => void] {
   const { lead } = useView();
   const [params, setParams] = useSearchParams();
-  const asked = params.get("part");
-  const addressed = (parts.find(({ value }) => value === asked) ?? parts[0])?.value as T;
-  // What was picked is open at once; the address follows, and leads where it was changed by Back.
+  const addressed = partIn(params, parts);
+  // What was picked is open at once; the address follows, and leads where it was changed by another.
   const [part, setPart] = useState(addressed);
   useEffect(() => setPart(addressed), [addressed]);
+  // Back may come before the router has drawn the address it goes back from: then that address never was, and never changes.
+  useEffect(() => {
+    const back = () => {
+      if (isAt(step)) setPart(partIn(new URLSearchParams(window.location.search), parts));
+    };
+    window.addEventListener("popstate", back);
+    return () => window.removeEventListener("popstate", back);
+  }, [step, parts]);
   const go = useCallback(
     (to: T) => {
       // On the way to another step the address is that step's already: it stays so.
-      if (!window.location.pathname.endsWith(`/${step}`)) return;
+      if (!isAt(step)) return;
       setPart(to);
       setParams((now) => {
         const next = new URLSearchParams(now);
@@ -28,4 +35,14 @@ export function usePart<T extends string>(step: string, parts: readonly { value:
     if (lead?.step === step && lead.part) go(lead.part as T);
   }, [lead, step, go]);
   return [part, go];
+}
+
+function isAt(step: string): boolean {
+  return window.location.pathname.endsWith(`/${step}`);
+}
+
+/** The part that an address names, the first where it names none of them. */
+function partIn<T extends string>(params: URLSearchParams, parts: readonly { value: T }[]): T {
+  const asked = params.get("part");
+  return (parts.find(({ value }) => value === asked) ?? parts[0])?.value as T;
 }
