@@ -143,7 +143,9 @@ def tables(draw: st.DrawFn) -> str:
     return "\n".join([head, *lines])
 
 
-@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(
+    max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
+)
 @given(tables())
 def test_a_table_of_products_is_taken_or_refused_with_its_line(client: FlaskClient, text: str) -> None:
     answer = client.post("/api/import/products", json={"text": text})
@@ -151,7 +153,9 @@ def test_a_table_of_products_is_taken_or_refused_with_its_line(client: FlaskClie
     assert answer.status_code == 200 or all("line" in error["field"] for error in answer.json["errors"])
 
 
-@settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(
+    max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
+)
 @given(document=mutated(), url=st.sampled_from(["/api/jobs", "/api/plan", "/api/rack", "/api/export/floor.dxf"]))
 def test_the_server_never_answers_500(client: FlaskClient, document: dict[str, Any], url: str) -> None:
     body = document if url == "/api/jobs" else {"job": document}
