@@ -21,6 +21,7 @@ CORE = {
     "enclosed": 3,
     "hazards": 3,
     "preparation": 3,
+    "work": 7,
     "given": 4,
     "from_job": 5,
     "target": 5,

@@ -22,14 +22,18 @@ from ..core.laying.buried import TENTED_VOID
 from ..core.money.saving import FUELS
 from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
+from ..core.preparation.materials import MATERIALS
 from ..core.rack.candidate import METHODS, TITLES
 from ..core.target.scale import code_table
 from ..core.target.tables import EDITIONS
+from ..core.work.added import TITLES as ADDED
+from ..core.work.added import UNITS
+from ..core.work.kinds import KINDS as KINDS_OF_WORK
 from ..formats.product_library import library
 from ..job.book import Book
 from ..job.choice import CornerFacts, Settings
 from ..job.fields import Zone
-from .answers.lists import ChoiceLists, FillCondition, MethodLine, ProductList, Titled, ZoneLine
+from .answers.lists import AddedLine, ChoiceLists, FillCondition, MethodLine, ProductList, Titled, ZoneLine
 from .answers.view import ViewQuery
 
 offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
@@ -73,5 +77,8 @@ def lists(query: ViewQuery) -> Response:
         remedies=REMEDIES,
         vent_sizes=list(SIZES),
         wind_assumption=ASSUMPTION,
+        work_kinds=KINDS_OF_WORK,
+        added_kinds=[AddedLine(value=kind, title=ADDED[kind], unit=unit) for kind, (unit, _) in UNITS.items()],
+        preparation_materials=MATERIALS,
     )
     return jsonify(query.told(answer.model_dump()))

@@ -59,6 +59,10 @@ NAMES = {
     "spare_pct": "spare",
     "bag_lb": "bag",
     "vented": "vented attic",
+    "plates_ft": "walls below",
+    "plate_length_ft": "length of the walls below",
+    "decisions": "decisions about the work list",
+    "left_out": "left out",
 }
 WHATS = {
     "hazards": "hazard",
@@ -76,6 +80,8 @@ WHATS = {
     "features": "obstacle",
     "bays": "bay",
     "chart": "row",
+    "decisions": "item",
+    "added": "item added",
 }
 _TITLES: dict[str, dict[str, str]] = {
     "material": {name: kind.title for name, kind in MATERIALS.items()},
@@ -118,4 +124,8 @@ def title_of(listed: str, item: dict[str, object]) -> str | None:
             return word_of("place", str(item.get("place") or ""))
         case "holes_expected":
             return str(item.get("what") or "")
+        case "decisions":
+            return word_of("kind", str(item.get("key") or "").split(":", 1)[0])
+        case "added":
+            return str(item.get("text") or "") or kind.replace("_", " ")
     return None

@@ -14,7 +14,7 @@ from ..core.floor.join import OutlineError, join
 from ..job import Fault, JobError, read_job
 
 Document = dict[str, Any]
-MOVED = ("readings", "features", "holes")
+MOVED = ("readings", "features", "holes", "plates_ft")
 
 
 def new_id() -> str:
@@ -55,10 +55,8 @@ def join_sections(document: Document, first: str, second: str) -> Document:
             edge["id"] = new_id()
         used.add(edge["id"])
         edges.append(edge)
+    _join_lists(keeps, goes)
     before = {section["id"]: [edge["id"] for edge in section["edges"]] for section in (keeps, goes)}
-    for item in MOVED:
-        if goes.get(item):
-            keeps[item] = [*keeps.get(item, []), *goes[item]]
     if joined.holes:
         rings = [{"id": new_id(), "kind": "other", "outline_ft": [list(p) for p in hole]} for hole in joined.holes]
         keeps["holes"] = [*keeps.get("holes", []), *rings]
@@ -67,6 +65,16 @@ def join_sections(document: Document, first: str, second: str) -> Document:
     _move_over(found, before, first, second, used)
     read_job(found)
     return found
+
+
+def _join_lists(keeps: Document, goes: Document) -> None:
+    """What the second section holds goes to the first; a length of walls below only where both have one."""
+    for item in MOVED:
+        if goes.get(item):
+            keeps[item] = [*keeps.get(item, []), *goes[item]]
+    typed = [section.pop("plate_length_ft", None) for section in (keeps, goes)]
+    if None not in typed:
+        keeps["plate_length_ft"] = sum(typed)
 
 
 def _bays_along(
@@ -103,8 +111,9 @@ def _move_over(found: Document, before: dict[str, list[str]], first: str, second
             vent["edge"] = before[vent["section"]][vent["edge"]]
         if vent.get("edge") is not None and vent.get("section") in before and vent["edge"] not in edges:
             del vent["edge"]
-    for path in ("vents", "accesses", "photos", "contact"):
-        for item in found.get(path, []):
+    added = found.get("preparation", {}).get("added", [])
+    for items in (*(found.get(path, []) for path in ("vents", "accesses", "photos", "contact")), added):
+        for item in items:
             if item.get("section") == second:
                 item["section"] = first
     for section in found["sections"]:

@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from .book_preparation import PreparationBook
 from .fields import DocumentModel, Number
 
 Price = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)]
@@ -78,5 +79,6 @@ class Book(DocumentModel):
     prices: Prices = Prices()
     rates: Rates = Rates()
     energy: Energy = Energy()
+    preparation: PreparationBook = PreparationBook()
     overhead_pct: Percent = 15.0
     margin_pct: Percent = 20.0

@@ -18,6 +18,7 @@ from .choice import Choice, CornerFacts, Settings
 from .faults import Fault, JobError, faults_of
 from .fields import Count, DocumentModel, Identifier, Number, Slug, Text, Zone
 from .firm_card import FirmCard
+from .preparation import Preparation
 from .product import Product
 from .section import Section, Target
 from .survey import Access, ContactLook, ExpectedHole, Hazard, Photo
@@ -71,6 +72,7 @@ class Job(DocumentModel):
     book: Book = Book()
     firm: FirmCard = FirmCard()
     weighing: Weighing = Weighing()
+    preparation: Preparation = Preparation()
     house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
 
     @model_validator(mode="before")
@@ -126,6 +128,7 @@ def _dangling(job: Job) -> Iterable[Fault]:
 def _repeated(job: Job) -> Iterable[Fault]:
     for path in ("hazards", "contact", "holes_expected", "photos", "accesses", "vents", "products", "sections"):
         yield from _repeats(path, (item.id for item in getattr(job, path)))
+    yield from _repeats("preparation.added", (item.id for item in job.preparation.added))
     for s, section in enumerate(job.sections):
         for path in ("edges", "holes", "existing", "readings", "features"):
             yield from _repeats(f"sections[{s}].{path}", (item.id for item in getattr(section, path) or ()))
@@ -137,8 +140,9 @@ def _known_sections(job: Job) -> str:
 
 def _lost_sections(job: Job) -> Iterable[Fault]:
     ids = {section.id for section in job.sections}
-    for path in ("accesses", "vents", "photos", "contact"):
-        for i, item in enumerate(getattr(job, path)):
+    listed = {path: getattr(job, path) for path in ("accesses", "vents", "photos", "contact")}
+    for path, items in (listed | {"preparation.added": job.preparation.added}).items():
+        for i, item in enumerate(items):
             if item.section is not None and item.section not in ids:
                 yield Fault(f"{path}[{i}].section", f"no section “{item.section}”; allowed: {_known_sections(job)}")
 

@@ -186,6 +186,8 @@ class Target(DocumentModel):
 
 
 class Section(DocumentModel):
+    """plates_ft: walls below, drawn as lines over the floor; plate_length_ft: or their length in all, which goes before them."""
+
     id: Identifier
     name: Text | None = None
     kind: Literal["open_floor", "sloped_bays", "knee_wall", "netted_cavity", "left_out"] = "open_floor"
@@ -201,6 +203,8 @@ class Section(DocumentModel):
     existing: tuple[ExistingLayer, ...] | None = Field(None, max_length=20)
     readings: tuple[Reading, ...] = Field((), max_length=5000)
     features: tuple[Feature, ...] = Field((), max_length=5000)
+    plates_ft: tuple[tuple[tuple[Corner, Corner], tuple[Corner, Corner]], ...] = Field((), max_length=500)
+    plate_length_ft: Number | None = Field(None, ge=0, le=10_000)
     target: Target | None = None
     old_fill: Literal["keep", "relay", "lift", "clear"] | None = None
 

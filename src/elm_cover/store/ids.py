@@ -13,8 +13,13 @@ SECTION_LISTS_WITH_IDS = ("edges", "holes", "existing", "readings", "features")
 
 def with_ids(document: dict[str, Any]) -> dict[str, Any]:
     """The document with an id on each list item that had none."""
+    preparation = document.get("preparation") or {}
+    added = (
+        {"preparation": {**preparation, "added": _identified(preparation["added"])}} if preparation.get("added") else {}
+    )
     return {
         **document,
+        **added,
         **{name: _identified(document[name]) for name in LISTS_WITH_IDS if document.get(name)},
         "sections": [
             {**section, **{name: _identified(section[name]) for name in SECTION_LISTS_WITH_IDS if section.get(name)}}

@@ -825,6 +825,68 @@ export interface components {
              *         "heating_price": null,
              *         "spread_pct": 25
              *       },
+             *       "preparation": {
+             *         "prices": {
+             *           "air_barrier": 62,
+             *           "bay_plug": 2.2,
+             *           "caulk": 4.2,
+             *           "co_alarm": 32,
+             *           "duct_sleeve": 34,
+             *           "fan_duct": 11,
+             *           "gun_foam": 14,
+             *           "gypsum": 15,
+             *           "heat_sealant": 9.5,
+             *           "latch": 3.5,
+             *           "lid_board": 46,
+             *           "light_cover": 18,
+             *           "lumber": 13,
+             *           "marker": 0.6,
+             *           "mastic": 26,
+             *           "pipe_sleeve": 5.5,
+             *           "radiant_barrier": 88,
+             *           "relay_batt": 30,
+             *           "rigid_board": 34,
+             *           "screen": 21,
+             *           "screws": 7.5,
+             *           "sheet_metal": 38,
+             *           "stair_cover": 165,
+             *           "strapping": 16,
+             *           "vent_hood": 39,
+             *           "weatherstrip": 8,
+             *           "wood_board": 42
+             *         },
+             *         "rates": {
+             *           "alarm_hours": 0.25,
+             *           "blocking_per_hour": 12,
+             *           "boot_hours": 0.1,
+             *           "box_hours": 0.08,
+             *           "chase_hours": 0.5,
+             *           "chase_hours_per_ft2_over_4": 0.1,
+             *           "combustion_air_hours": 0.5,
+             *           "dam_ft_per_hour": 20,
+             *           "duct_box_ft_per_hour": 8,
+             *           "duct_seal_ft_per_hour": 15,
+             *           "fan_duct_hours": 1.5,
+             *           "fan_housing_hours": 0.1,
+             *           "flue_hours": 0.75,
+             *           "hatch_hours": 1.5,
+             *           "holes_per_hour": 12,
+             *           "knee_wall_ft2_per_hour": 40,
+             *           "light_as_it_is_hours": 0.1,
+             *           "light_box_hours": 0.5,
+             *           "light_cover_hours": 0.25,
+             *           "map_hours": 0.25,
+             *           "markers_per_hour": 30,
+             *           "photos_hours": 0.25,
+             *           "pipe_ft_per_hour": 30,
+             *           "plates_ft_per_hour": 60,
+             *           "platform_hours_per_ft2": 0.08,
+             *           "radiant_barrier_ft2_per_hour": 60,
+             *           "relay_ft2_per_hour": 40,
+             *           "screen_hours": 0.5,
+             *           "stair_hours": 1
+             *         }
+             *       },
              *       "overhead_pct": 15,
              *       "margin_pct": 20
              *     }
@@ -849,6 +911,13 @@ export interface components {
              *     }
              */
             weighing?: components["schemas"]["Weighing"];
+            /**
+             * @default {
+             *       "decisions": [],
+             *       "added": []
+             *     }
+             */
+            preparation?: components["schemas"]["Preparation"];
             /** House Rules */
             house_rules?: {
                 [key: string]: string;
@@ -901,6 +970,45 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * AddedItem
+         * @description An item that no record gives, put on the list by hand. amount: in the unit of its kind; of "other": person-hours.
+         */
+        AddedItem: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "board" | "relay" | "holes" | "plates" | "box" | "boot" | "fan_housing" | "light" | "dam" | "blocking" | "duct" | "pipe" | "screen" | "radiant_barrier" | "electrician" | "other";
+            /**
+             * Section
+             * @default null
+             */
+            section?: string | null;
+            /**
+             * At Ft
+             * @default null
+             */
+            at_ft?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Amount
+             * @default null
+             */
+            amount?: number | null;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
         };
         /**
          * Batt
@@ -1049,6 +1157,71 @@ export interface components {
              *     }
              */
             energy?: components["schemas"]["Energy"];
+            /**
+             * @default {
+             *       "prices": {
+             *         "air_barrier": 62,
+             *         "bay_plug": 2.2,
+             *         "caulk": 4.2,
+             *         "co_alarm": 32,
+             *         "duct_sleeve": 34,
+             *         "fan_duct": 11,
+             *         "gun_foam": 14,
+             *         "gypsum": 15,
+             *         "heat_sealant": 9.5,
+             *         "latch": 3.5,
+             *         "lid_board": 46,
+             *         "light_cover": 18,
+             *         "lumber": 13,
+             *         "marker": 0.6,
+             *         "mastic": 26,
+             *         "pipe_sleeve": 5.5,
+             *         "radiant_barrier": 88,
+             *         "relay_batt": 30,
+             *         "rigid_board": 34,
+             *         "screen": 21,
+             *         "screws": 7.5,
+             *         "sheet_metal": 38,
+             *         "stair_cover": 165,
+             *         "strapping": 16,
+             *         "vent_hood": 39,
+             *         "weatherstrip": 8,
+             *         "wood_board": 42
+             *       },
+             *       "rates": {
+             *         "alarm_hours": 0.25,
+             *         "blocking_per_hour": 12,
+             *         "boot_hours": 0.1,
+             *         "box_hours": 0.08,
+             *         "chase_hours": 0.5,
+             *         "chase_hours_per_ft2_over_4": 0.1,
+             *         "combustion_air_hours": 0.5,
+             *         "dam_ft_per_hour": 20,
+             *         "duct_box_ft_per_hour": 8,
+             *         "duct_seal_ft_per_hour": 15,
+             *         "fan_duct_hours": 1.5,
+             *         "fan_housing_hours": 0.1,
+             *         "flue_hours": 0.75,
+             *         "hatch_hours": 1.5,
+             *         "holes_per_hour": 12,
+             *         "knee_wall_ft2_per_hour": 40,
+             *         "light_as_it_is_hours": 0.1,
+             *         "light_box_hours": 0.5,
+             *         "light_cover_hours": 0.25,
+             *         "map_hours": 0.25,
+             *         "markers_per_hour": 30,
+             *         "photos_hours": 0.25,
+             *         "pipe_ft_per_hour": 30,
+             *         "plates_ft_per_hour": 60,
+             *         "platform_hours_per_ft2": 0.08,
+             *         "radiant_barrier_ft2_per_hour": 60,
+             *         "relay_ft2_per_hour": 40,
+             *         "screen_hours": 0.5,
+             *         "stair_hours": 1
+             *       }
+             *     }
+             */
+            preparation?: components["schemas"]["PreparationBook"];
             /**
              * Overhead Pct
              * @default 15
@@ -1231,6 +1404,26 @@ export interface components {
              * @default 13
              */
             wall_r?: number;
+        };
+        /**
+         * Decision
+         * @description What somebody decided about one item of the list. amount: in the item's unit, in place of the one derived.
+         */
+        Decision: {
+            /** Key */
+            key: string;
+            /**
+             * Cure
+             * @default null
+             */
+            cure?: ("board" | "relay" | "cover" | "box" | "replace" | "as_it_is" | "raise" | "take_out" | "leave" | "bury" | "lid") | null;
+            /**
+             * Amount
+             * @default null
+             */
+            amount?: number | null;
+            /** @default null */
+            left_out?: components["schemas"]["LeftOut"] | null;
         };
         /**
          * Depth
@@ -1702,6 +1895,16 @@ export interface components {
             high_wind?: boolean | null;
         };
         /**
+         * LeftOut
+         * @description Why an item is not done, and who says so.
+         */
+        LeftOut: {
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+        };
+        /**
          * Photo
          * @description A photo pinned to a point of a section's floor. file: SHA-256 of the stored picture and its ending.
          */
@@ -1731,6 +1934,386 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * Preparation
+         * @description Decisions about the derived list, and what was added to it.
+         */
+        Preparation: {
+            /**
+             * Decisions
+             * @default []
+             */
+            decisions?: components["schemas"]["Decision"][];
+            /**
+             * Added
+             * @default []
+             */
+            added?: components["schemas"]["AddedItem"][];
+        };
+        /**
+         * PreparationBook
+         * @description Prices and rates of the work before blowing.
+         */
+        PreparationBook: {
+            /**
+             * @default {
+             *       "gun_foam": 14,
+             *       "caulk": 4.2,
+             *       "heat_sealant": 9.5,
+             *       "rigid_board": 34,
+             *       "lid_board": 46,
+             *       "wood_board": 42,
+             *       "gypsum": 15,
+             *       "sheet_metal": 38,
+             *       "lumber": 13,
+             *       "screws": 7.5,
+             *       "light_cover": 18,
+             *       "weatherstrip": 8,
+             *       "latch": 3.5,
+             *       "stair_cover": 165,
+             *       "fan_duct": 11,
+             *       "duct_sleeve": 34,
+             *       "vent_hood": 39,
+             *       "mastic": 26,
+             *       "bay_plug": 2.2,
+             *       "air_barrier": 62,
+             *       "strapping": 16,
+             *       "relay_batt": 30,
+             *       "marker": 0.6,
+             *       "pipe_sleeve": 5.5,
+             *       "screen": 21,
+             *       "co_alarm": 32,
+             *       "radiant_barrier": 88
+             *     }
+             */
+            prices?: components["schemas"]["PreparationPrices"];
+            /**
+             * @default {
+             *       "chase_hours": 0.5,
+             *       "chase_hours_per_ft2_over_4": 0.1,
+             *       "relay_ft2_per_hour": 40,
+             *       "plates_ft_per_hour": 60,
+             *       "holes_per_hour": 12,
+             *       "box_hours": 0.08,
+             *       "boot_hours": 0.1,
+             *       "fan_housing_hours": 0.1,
+             *       "light_as_it_is_hours": 0.1,
+             *       "light_cover_hours": 0.25,
+             *       "light_box_hours": 0.5,
+             *       "flue_hours": 0.75,
+             *       "fan_duct_hours": 1.5,
+             *       "duct_seal_ft_per_hour": 15,
+             *       "duct_box_ft_per_hour": 8,
+             *       "hatch_hours": 1.5,
+             *       "stair_hours": 1,
+             *       "platform_hours_per_ft2": 0.08,
+             *       "dam_ft_per_hour": 20,
+             *       "blocking_per_hour": 12,
+             *       "knee_wall_ft2_per_hour": 40,
+             *       "markers_per_hour": 30,
+             *       "map_hours": 0.25,
+             *       "photos_hours": 0.25,
+             *       "pipe_ft_per_hour": 30,
+             *       "screen_hours": 0.5,
+             *       "alarm_hours": 0.25,
+             *       "combustion_air_hours": 0.5,
+             *       "radiant_barrier_ft2_per_hour": 60
+             *     }
+             */
+            rates?: components["schemas"]["PreparationRates"];
+        };
+        /**
+         * PreparationPrices
+         * @description In the book's currency, of one container of each material.
+         */
+        PreparationPrices: {
+            /**
+             * Gun Foam
+             * @default 14
+             */
+            gun_foam?: number;
+            /**
+             * Caulk
+             * @default 4.2
+             */
+            caulk?: number;
+            /**
+             * Heat Sealant
+             * @default 9.5
+             */
+            heat_sealant?: number;
+            /**
+             * Rigid Board
+             * @default 34
+             */
+            rigid_board?: number;
+            /**
+             * Lid Board
+             * @default 46
+             */
+            lid_board?: number;
+            /**
+             * Wood Board
+             * @default 42
+             */
+            wood_board?: number;
+            /**
+             * Gypsum
+             * @default 15
+             */
+            gypsum?: number;
+            /**
+             * Sheet Metal
+             * @default 38
+             */
+            sheet_metal?: number;
+            /**
+             * Lumber
+             * @default 13
+             */
+            lumber?: number;
+            /**
+             * Screws
+             * @default 7.5
+             */
+            screws?: number;
+            /**
+             * Light Cover
+             * @default 18
+             */
+            light_cover?: number;
+            /**
+             * Weatherstrip
+             * @default 8
+             */
+            weatherstrip?: number;
+            /**
+             * Latch
+             * @default 3.5
+             */
+            latch?: number;
+            /**
+             * Stair Cover
+             * @default 165
+             */
+            stair_cover?: number;
+            /**
+             * Fan Duct
+             * @default 11
+             */
+            fan_duct?: number;
+            /**
+             * Duct Sleeve
+             * @default 34
+             */
+            duct_sleeve?: number;
+            /**
+             * Vent Hood
+             * @default 39
+             */
+            vent_hood?: number;
+            /**
+             * Mastic
+             * @default 26
+             */
+            mastic?: number;
+            /**
+             * Bay Plug
+             * @default 2.2
+             */
+            bay_plug?: number;
+            /**
+             * Air Barrier
+             * @default 62
+             */
+            air_barrier?: number;
+            /**
+             * Strapping
+             * @default 16
+             */
+            strapping?: number;
+            /**
+             * Relay Batt
+             * @default 30
+             */
+            relay_batt?: number;
+            /**
+             * Marker
+             * @default 0.6
+             */
+            marker?: number;
+            /**
+             * Pipe Sleeve
+             * @default 5.5
+             */
+            pipe_sleeve?: number;
+            /**
+             * Screen
+             * @default 21
+             */
+            screen?: number;
+            /**
+             * Co Alarm
+             * @default 32
+             */
+            co_alarm?: number;
+            /**
+             * Radiant Barrier
+             * @default 88
+             */
+            radiant_barrier?: number;
+        };
+        /**
+         * PreparationRates
+         * @description Person-hours of preparation; per hour: for one person.
+         */
+        PreparationRates: {
+            /**
+             * Chase Hours
+             * @default 0.5
+             */
+            chase_hours?: number;
+            /**
+             * Chase Hours Per Ft2 Over 4
+             * @default 0.1
+             */
+            chase_hours_per_ft2_over_4?: number;
+            /**
+             * Relay Ft2 Per Hour
+             * @default 40
+             */
+            relay_ft2_per_hour?: number;
+            /**
+             * Plates Ft Per Hour
+             * @default 60
+             */
+            plates_ft_per_hour?: number;
+            /**
+             * Holes Per Hour
+             * @default 12
+             */
+            holes_per_hour?: number;
+            /**
+             * Box Hours
+             * @default 0.08
+             */
+            box_hours?: number;
+            /**
+             * Boot Hours
+             * @default 0.1
+             */
+            boot_hours?: number;
+            /**
+             * Fan Housing Hours
+             * @default 0.1
+             */
+            fan_housing_hours?: number;
+            /**
+             * Light As It Is Hours
+             * @default 0.1
+             */
+            light_as_it_is_hours?: number;
+            /**
+             * Light Cover Hours
+             * @default 0.25
+             */
+            light_cover_hours?: number;
+            /**
+             * Light Box Hours
+             * @default 0.5
+             */
+            light_box_hours?: number;
+            /**
+             * Flue Hours
+             * @default 0.75
+             */
+            flue_hours?: number;
+            /**
+             * Fan Duct Hours
+             * @default 1.5
+             */
+            fan_duct_hours?: number;
+            /**
+             * Duct Seal Ft Per Hour
+             * @default 15
+             */
+            duct_seal_ft_per_hour?: number;
+            /**
+             * Duct Box Ft Per Hour
+             * @default 8
+             */
+            duct_box_ft_per_hour?: number;
+            /**
+             * Hatch Hours
+             * @default 1.5
+             */
+            hatch_hours?: number;
+            /**
+             * Stair Hours
+             * @default 1
+             */
+            stair_hours?: number;
+            /**
+             * Platform Hours Per Ft2
+             * @default 0.08
+             */
+            platform_hours_per_ft2?: number;
+            /**
+             * Dam Ft Per Hour
+             * @default 20
+             */
+            dam_ft_per_hour?: number;
+            /**
+             * Blocking Per Hour
+             * @default 12
+             */
+            blocking_per_hour?: number;
+            /**
+             * Knee Wall Ft2 Per Hour
+             * @default 40
+             */
+            knee_wall_ft2_per_hour?: number;
+            /**
+             * Markers Per Hour
+             * @default 30
+             */
+            markers_per_hour?: number;
+            /**
+             * Map Hours
+             * @default 0.25
+             */
+            map_hours?: number;
+            /**
+             * Photos Hours
+             * @default 0.25
+             */
+            photos_hours?: number;
+            /**
+             * Pipe Ft Per Hour
+             * @default 30
+             */
+            pipe_ft_per_hour?: number;
+            /**
+             * Screen Hours
+             * @default 0.5
+             */
+            screen_hours?: number;
+            /**
+             * Alarm Hours
+             * @default 0.25
+             */
+            alarm_hours?: number;
+            /**
+             * Combustion Air Hours
+             * @default 0.5
+             */
+            combustion_air_hours?: number;
+            /**
+             * Radiant Barrier Ft2 Per Hour
+             * @default 60
+             */
+            radiant_barrier_ft2_per_hour?: number;
         };
         /**
          * Prices
@@ -1959,7 +2542,10 @@ export interface components {
              */
             checked?: boolean;
         };
-        /** Section */
+        /**
+         * Section
+         * @description plates_ft: walls below, drawn as lines over the floor; plate_length_ft: or their length in all, which goes before them.
+         */
         Section: {
             /** Id */
             id: string;
@@ -2028,6 +2614,25 @@ export interface components {
              * @default []
              */
             features?: components["schemas"]["Feature"][];
+            /**
+             * Plates Ft
+             * @default []
+             */
+            plates_ft?: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+            /**
+             * Plate Length Ft
+             * @default null
+             */
+            plate_length_ft?: number | null;
             /** @default null */
             target?: components["schemas"]["Target"] | null;
             /**
@@ -2535,6 +3140,25 @@ export interface components {
                 number
             ][];
         };
+        /**
+         * CureOffered
+         * @description One way of doing an item, with what it takes. refused: why it may not be here; None: it may.
+         */
+        CureOffered: {
+            /** Cure */
+            cure: string;
+            /** Title */
+            title: string;
+            /** Person Hours */
+            person_hours: number;
+            /** Price */
+            price: number | null;
+            /**
+             * Refused
+             * @default null
+             */
+            refused?: string | null;
+        };
         /** CutEnd */
         CutEnd: {
             /** Edge */
@@ -2558,6 +3182,26 @@ export interface components {
             old: (string | null)[];
             /** Batts */
             batts: (string | null)[];
+        };
+        /**
+         * Done
+         * @description Who did an item, or left it out and why; when, as the log or the record says.
+         */
+        Done: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /**
+             * Reason
+             * @default null
+             */
+            reason?: string | null;
+            /**
+             * Amount
+             * @default null
+             */
+            amount?: number | null;
         };
         /** Drawing */
         Drawing: {
@@ -3126,6 +3770,16 @@ export interface components {
             field?: string | null;
         };
         /**
+         * Flow
+         * @description Flow at 50 Pa over the whole list, ft³/min: what is not sealed yet, and what the seals done so far are worth.
+         */
+        Flow: {
+            /** Open */
+            open: number;
+            /** Sealed */
+            sealed: number;
+        };
+        /**
          * FoamCut
          * @description Pieces of foam of one size, inches.
          */
@@ -3150,18 +3804,14 @@ export interface components {
             cuts: components["schemas"]["FoamCut"][];
         };
         /**
-         * Gate
-         * @description One thing that decides whether the road is open. state: open, shut, or ask where it is not known.
+         * Group
+         * @description A group of the list with its title, in working order.
          */
-        Gate: {
-            /** Id */
-            id: string;
+        Group: {
+            /** Group */
+            group: string;
             /** Title */
             title: string;
-            /** State */
-            state: string;
-            /** Text */
-            text: string;
         };
         /**
          * HeatShare
@@ -3289,6 +3939,16 @@ export interface components {
             ][];
         };
         /**
+         * Leak
+         * @description Effective leakage area, in² at 4 Pa, before and after the work.
+         */
+        Leak: {
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+        };
+        /**
          * Look
          * @description What is still to look at, and what blocks the start of the install.
          */
@@ -3301,6 +3961,32 @@ export interface components {
             contact: components["schemas"]["Place"][];
             /** Holes */
             holes: components["schemas"]["HoleToFind"][];
+        };
+        /**
+         * MaterialUse
+         * @description So much of a material, in its unit, without waste.
+         */
+        MaterialUse: {
+            /** What */
+            what: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Missing
+         * @description What keeps the attic from being closed, and who can see to it.
+         */
+        Missing: {
+            /** Key */
+            key: string | null;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
         };
         /**
          * OldFillOption
@@ -3363,7 +4049,7 @@ export interface components {
             /** Speaks For */
             speaks_for: string[];
             /** Gates */
-            gates: components["schemas"]["Gate"][];
+            gates: components["schemas"]["elm_cover__core__plan__other_road__Gate"][];
         };
         /**
          * Place
@@ -3412,6 +4098,7 @@ export interface components {
             /** Schools */
             schools: components["schemas"]["School"][];
             foam: components["schemas"]["FoamOrder"] | null;
+            work: components["schemas"]["WorkList"];
         };
         /**
          * ReadingsPlan
@@ -3827,6 +4514,149 @@ export interface components {
             choices: components["schemas"]["VentChoice"][];
         };
         /**
+         * WorkItem
+         * @description An item as it stands in the list. number: of its row. price with overhead and margin; None while one is not known.
+         *
+         *     why, cautions: its own, beside those of its kind, which also says how. leak_in2, cfm50: before and after; None where it is no leak. waits_for, waited_for_by: keys. state: to_do, done, left,
+         *     stop (until somebody else has cleared it), as_it_is (nothing to do the way it was decided) or gone (what it came from is
+         *     no longer on record).
+         */
+        WorkItem: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** Kind */
+            kind: string;
+            /** Number */
+            number: number;
+            /** Section */
+            section: string | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ] | null;
+            /** Line Ft */
+            line_ft: [
+                number,
+                number
+            ][];
+            /** What */
+            what: string;
+            /** Why */
+            why: string | null;
+            /** Cautions */
+            cautions: string[];
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Counted */
+            counted: string;
+            /** Pieces */
+            pieces: string[];
+            /** Materials */
+            materials: components["schemas"]["MaterialUse"][];
+            /** Person Hours */
+            person_hours: number;
+            /** Price */
+            price: number | null;
+            leak_in2: components["schemas"]["Leak"] | null;
+            cfm50: components["schemas"]["Leak"] | null;
+            /**
+             * Waits For
+             * @default []
+             */
+            waits_for?: string[];
+            /**
+             * Waited For By
+             * @default []
+             */
+            waited_for_by?: string[];
+            /**
+             * Who
+             * @default crew
+             */
+            who?: string;
+            /**
+             * Cure
+             * @default null
+             */
+            cure?: string | null;
+            /**
+             * Cures
+             * @default []
+             */
+            cures?: components["schemas"]["CureOffered"][];
+            /**
+             * Leavable
+             * @default true
+             */
+            leavable?: boolean;
+            /**
+             * Lifts
+             * @default null
+             */
+            lifts?: string | null;
+            /**
+             * Counted Elsewhere
+             * @default false
+             */
+            counted_elsewhere?: boolean;
+            /**
+             * State
+             * @default to_do
+             */
+            state?: string;
+            /** @default null */
+            done?: components["schemas"]["Done"] | null;
+        };
+        /**
+         * WorkList
+         * @description The whole list. materials: whole containers over the job. extra: items that are no part of the gate.
+         */
+        WorkList: {
+            /** Items */
+            items: components["schemas"]["WorkItem"][];
+            /** Rows */
+            rows: components["schemas"]["WorkRow"][];
+            /** Groups */
+            groups: components["schemas"]["Group"][];
+            gate: components["schemas"]["elm_cover__core__work__item__Gate"];
+            cfm50: components["schemas"]["Flow"];
+            /** Person Hours */
+            person_hours: number;
+            /** Assumed */
+            assumed?: string[];
+        };
+        /**
+         * WorkRow
+         * @description Alike items in one row: “six lights, 2 done”. cfm50: what the row is worth at 50 Pa.
+         */
+        WorkRow: {
+            /** Number */
+            number: number;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** Keys */
+            keys: string[];
+            /** Materials */
+            materials: string;
+            /** Person Hours */
+            person_hours: number;
+            /** Price */
+            price: number | null;
+            /** Cfm50 */
+            cfm50: number | null;
+            /** Done */
+            done: number;
+            /** State */
+            state: string;
+        };
+        /**
          * WorthStep
          * @description What the old fill is worth after one more defect is counted; layer: place in the list, or None for all.
          */
@@ -3839,6 +4669,39 @@ export interface components {
             r: number;
             /** Change */
             change: number;
+        };
+        /**
+         * Gate
+         * @description One thing that decides whether the road is open. state: open, shut, or ask where it is not known.
+         */
+        elm_cover__core__plan__other_road__Gate: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Gate
+         * @description Ready to close: how many items there are, how many are done or left out, how many stops stand, and what is missing.
+         */
+        elm_cover__core__work__item__Gate: {
+            /** Items */
+            items: number;
+            /** Done */
+            done: number;
+            /** Stops */
+            stops: number;
+            /** Ready */
+            ready: boolean;
+            /**
+             * Missing
+             * @default []
+             */
+            missing?: components["schemas"]["Missing"][];
         };
         /** PlanAsked */
         PlanAsked: {
@@ -4152,6 +5015,28 @@ export interface components {
             vent_sizes: components["schemas"]["VentSize"][];
             /** Wind Assumption */
             wind_assumption: string;
+            /** Work Kinds */
+            work_kinds: {
+                [key: string]: components["schemas"]["WorkKind"];
+            };
+            /** Added Kinds */
+            added_kinds: components["schemas"]["AddedLine"][];
+            /** Preparation Materials */
+            preparation_materials: {
+                [key: string]: components["schemas"]["MaterialKind"];
+            };
+        };
+        /**
+         * AddedLine
+         * @description A kind of item that is put on the list by hand, with the unit it is counted in.
+         */
+        AddedLine: {
+            /** Value */
+            value: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * BaffleKind
@@ -4244,6 +5129,25 @@ export interface components {
             price: number;
             /** Efficiency */
             efficiency: number;
+        };
+        /**
+         * MaterialKind
+         * @description A material. holds: how much of its unit one container gives. waste: what is added, as a factor. weighs nothing here.
+         */
+        MaterialKind: {
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Container */
+            container: string;
+            /** Holds */
+            holds: number;
+            /**
+             * Waste
+             * @default 1
+             */
+            waste?: number;
         };
         /**
          * MethodLine
@@ -4341,6 +5245,32 @@ export interface components {
              * @default false
              */
             per_ft?: boolean;
+        };
+        /**
+         * WorkKind
+         * @description A kind of item. one, more: what it is called in the list. leavable: None: as its group says.
+         */
+        WorkKind: {
+            /** One */
+            one: string;
+            /** More */
+            more: string;
+            /** Group */
+            group: string;
+            /** Why */
+            why: string;
+            /** How */
+            how: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions?: string[];
+            /**
+             * Leavable
+             * @default null
+             */
+            leavable?: boolean | null;
         };
         /** ZoneLine */
         ZoneLine: {
@@ -4822,7 +5752,8 @@ export interface components {
          *
          *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
          *     room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
-         *     loose; cleared_batt_ft2: of batts taken out by hand.
+         *     loose; cleared_batt_ft2: of batts taken out by hand. prepared: of the materials of preparation, each in its unit;
+         *     prepared_hours: person-hours of it by what is done.
          */
         Quantities: {
             /**
@@ -4906,6 +5837,14 @@ export interface components {
              * @default 0
              */
             removal_lb?: number;
+            /** Prepared */
+            prepared?: {
+                [key: string]: number;
+            };
+            /** Prepared Hours */
+            prepared_hours?: {
+                [key: string]: number;
+            };
         };
         /**
          * StepUp
@@ -5155,6 +6094,68 @@ export interface components {
              *         "heating_fuel": "gas",
              *         "heating_price": null,
              *         "spread_pct": 25
+             *       },
+             *       "preparation": {
+             *         "prices": {
+             *           "air_barrier": 62,
+             *           "bay_plug": 2.2,
+             *           "caulk": 4.2,
+             *           "co_alarm": 32,
+             *           "duct_sleeve": 34,
+             *           "fan_duct": 11,
+             *           "gun_foam": 14,
+             *           "gypsum": 15,
+             *           "heat_sealant": 9.5,
+             *           "latch": 3.5,
+             *           "lid_board": 46,
+             *           "light_cover": 18,
+             *           "lumber": 13,
+             *           "marker": 0.6,
+             *           "mastic": 26,
+             *           "pipe_sleeve": 5.5,
+             *           "radiant_barrier": 88,
+             *           "relay_batt": 30,
+             *           "rigid_board": 34,
+             *           "screen": 21,
+             *           "screws": 7.5,
+             *           "sheet_metal": 38,
+             *           "stair_cover": 165,
+             *           "strapping": 16,
+             *           "vent_hood": 39,
+             *           "weatherstrip": 8,
+             *           "wood_board": 42
+             *         },
+             *         "rates": {
+             *           "alarm_hours": 0.25,
+             *           "blocking_per_hour": 12,
+             *           "boot_hours": 0.1,
+             *           "box_hours": 0.08,
+             *           "chase_hours": 0.5,
+             *           "chase_hours_per_ft2_over_4": 0.1,
+             *           "combustion_air_hours": 0.5,
+             *           "dam_ft_per_hour": 20,
+             *           "duct_box_ft_per_hour": 8,
+             *           "duct_seal_ft_per_hour": 15,
+             *           "fan_duct_hours": 1.5,
+             *           "fan_housing_hours": 0.1,
+             *           "flue_hours": 0.75,
+             *           "hatch_hours": 1.5,
+             *           "holes_per_hour": 12,
+             *           "knee_wall_ft2_per_hour": 40,
+             *           "light_as_it_is_hours": 0.1,
+             *           "light_box_hours": 0.5,
+             *           "light_cover_hours": 0.25,
+             *           "map_hours": 0.25,
+             *           "markers_per_hour": 30,
+             *           "photos_hours": 0.25,
+             *           "pipe_ft_per_hour": 30,
+             *           "plates_ft_per_hour": 60,
+             *           "platform_hours_per_ft2": 0.08,
+             *           "radiant_barrier_ft2_per_hour": 60,
+             *           "relay_ft2_per_hour": 40,
+             *           "screen_hours": 0.5,
+             *           "stair_hours": 1
+             *         }
              *       },
              *       "overhead_pct": 15,
              *       "margin_pct": 20

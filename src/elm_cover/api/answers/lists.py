@@ -11,7 +11,9 @@ from ...core.hazards.features import FeatureKind
 from ...core.hazards.stops import Stop
 from ...core.money.saving import Fuel
 from ...core.plan.opinions import Opinion
+from ...core.preparation.materials import MaterialKind
 from ...core.target.scale import CodeLine
+from ...core.work.kinds import WorkKind
 from ...job.book import Book
 from ...job.choice import CornerFacts, Settings
 from ...job.product import Product
@@ -46,6 +48,12 @@ class MethodLine(Titled):
     between: bool
 
 
+class AddedLine(Titled):
+    """A kind of item that is put on the list by hand, with the unit it is counted in."""
+
+    unit: str
+
+
 class ChoiceLists(BaseModel):
     """What the screens offer to pick from, with the core's defaults beside it: settings, corner, book as a job without
     any of its own has them."""
@@ -75,3 +83,6 @@ class ChoiceLists(BaseModel):
     remedies: dict[str, RemedyKind]
     vent_sizes: list[VentSize]
     wind_assumption: str
+    work_kinds: dict[str, WorkKind]
+    added_kinds: list[AddedLine]
+    preparation_materials: dict[str, MaterialKind]

@@ -17,6 +17,7 @@ from ...core.plan.totals import Totals
 from ...core.section.heat_account import HeatShare
 from ...core.section.result import SectionPlan
 from ...core.section.schools import School
+from ...core.work.item import WorkList
 from ...job import Job
 from ...job.fields import Corner
 from .drawing import Drawing
@@ -83,6 +84,7 @@ class PlanFigures(BaseModel):
     other_road: OtherRoad
     schools: list[School]
     foam: FoamOrder | None
+    work: WorkList
 
 
 class PlanAnswer(BaseModel):

@@ -18,6 +18,8 @@ def book_input(job: Job) -> BookInput:
         book.rates.machine == "truck",
         book.overhead_pct,
         book.margin_pct,
+        book.preparation.prices.model_dump(),
+        book.preparation.rates.model_dump(),
     )
 
 

@@ -26,6 +26,7 @@ def edges_of(job: Job, section: Section) -> tuple[EdgeInput, ...]:
             plate_width_in=e.plate_width_in,
             vented_bays=spot_vents(job, section, i),
             marks=tuple(_mark(mark) for mark in e.bays),
+            to=e.to,
             remedy=None if e.remedy is None else remedy_of(e.remedy.kind, e.remedy.r_per_in, e.remedy.reach_in),
         )
         for i, e in enumerate(section.edges)

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 
 @dataclass(frozen=True)
 class BookInput:
-    """The price and rate book as the core takes it; names and units as in the job document's book."""
+    """The price and rate book as the core takes it; names and units as in the job document's book. materials: prices of
+    preparation, by container; work: its rates."""
 
     currency: str
     prices: Mapping[str, float]
@@ -16,6 +17,8 @@ class BookInput:
     truck: bool
     overhead_pct: float
     margin_pct: float
+    materials: Mapping[str, float] = field(default_factory=dict)
+    work: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

@@ -18,7 +18,7 @@ from .choice import ChoiceInput, SettingsInput, TargetInput
 @dataclass(frozen=True)
 class EdgeInput:
     """An edge of the outline. kind: None while nobody has said what this wall is. Heel, plate in inches; vented_bays: by
-    spot vents on record, None: none is."""
+    spot vents on record, None: none is. to: the section it opens to."""
 
     kind: str | None
     heel_in: float | None
@@ -28,6 +28,7 @@ class EdgeInput:
     vented_bays: int | None
     marks: tuple[Mark, ...] = ()
     remedy: Remedy | None = None
+    to: str | None = None
 
 
 @dataclass(frozen=True)

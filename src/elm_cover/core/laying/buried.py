@@ -4,12 +4,10 @@ from __future__ import annotations
 
 from ..base.notebook import Notebook
 from ..given.section import SectionInput
+from ..preparation.ducts import DUCT_HOT_ZONES, least_duct_r
 from .build_up import Laid
 from .decided import OldFill
 
-# Where supply ducts under fill sweat unless they are insulated so much (model code 2018 on), and what all others need.
-DUCT_HOT_ZONES = ("0A", "1A", "2A", "3A")
-DUCT_R_HOT, DUCT_R = 13.0, 8.0
 TENTED_VOID = 0.5
 
 
@@ -43,7 +41,7 @@ def _facing(section: SectionInput, action: str, notes: Notebook) -> None:
 
 def _ducts(section: SectionInput, notes: Notebook) -> None:
     hot = section.zone in DUCT_HOT_ZONES
-    least = DUCT_R_HOT if hot else DUCT_R
+    least = least_duct_r(section.zone)
     thin = sum(f.count for f in section.features if f.kind == "duct" and (f.duct_r is None or f.duct_r < least))
     if not thin:
         return

@@ -10,6 +10,7 @@ from ..eaves.remedies import REMEDIES
 from ..given.book import BookInput
 from ..given.product import ProductInput
 from ..layers.kinds import kind_of
+from ..preparation.materials import MATERIALS, containers
 from .quantities import Quantities, bags_to_order
 
 PEOPLE_AT_THE_MACHINE = 2
@@ -106,6 +107,7 @@ def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
             + q.cleared_batt_ft2 / rates["clearing_batts_ft2_per_hour_of_two"]
         ),
     }
+    found |= q.prepared_hours
     return {what: hours for what, hours in found.items() if hours > 0}
 
 
@@ -127,6 +129,7 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
     lines.append(_line("Baffles", "material", q.baffle_pieces, "pieces", book.prices["baffle_piece"]))
     lines.append(_line("Wind blocks", "material", q.wind_blocks, "pieces", book.prices["wind_block"]))
     lines += edge_lines(q, book)
+    lines += preparation_lines(q, book)
     sacks = math.ceil(q.bagged_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
     lines.append(_line("Removal bags", "material", sacks, "bags", book.prices["removal_bag"]))
     lines.append(_line("Disposal", "disposal", q.removal_lb, "lb", book.prices["disposal_per_lb"]))
@@ -137,7 +140,7 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
     of = {group: sum(la.total for la in lines if la.group == group) for group in ("material", "labor", "disposal")}
     direct = sum(of.values())
     overhead = direct * book.overhead_pct / 100
-    price = (direct + overhead) / (1 - book.margin_pct / 100)
+    price = price_of(direct, book)
     hours = sum(work.values())
     return Cost(
         currency=book.currency,
@@ -162,6 +165,26 @@ def edge_lines(q: Quantities, book: BookInput) -> list[CostLine]:
     return [
         _line(REMEDIES[kind].title.capitalize(), "material", ft3, "ft³", book.prices[f"{kind}_per_ft3"])
         for kind, ft3 in q.edge_ft3.items()
+    ]
+
+
+def price_of(direct: float, book: BookInput) -> float:
+    """(direct cost + overhead) / (1 − margin), so that the margin is a share of the price.
+
+    In the book's currency. Source: handbook §10, cost.
+    """
+    return direct * (1 + book.overhead_pct / 100) / (1 - book.margin_pct / 100)
+
+
+def preparation_lines(q: Quantities, book: BookInput) -> list[CostLine]:
+    """What preparation is done with: whole containers, one rounding a material over everything that is taken.
+
+    In the book's currency. Source: handbook §13, beads.
+    """
+    return [
+        _line(kind.title, "material", containers(what, q.prepared[what]), kind.container, book.materials[what])
+        for what, kind in MATERIALS.items()
+        if q.prepared.get(what)
     ]
 
 

@@ -39,13 +39,18 @@ def bags_to_order(bags: float, spare_pct: float) -> int:
     return whole_up(bags * (1 + spare_pct / 100))
 
 
+# What of the quantities is counted by name.
+BY_NAME = ("packs", "blown_lb", "enclosed_lb", "edge_ft3", "prepared", "prepared_hours")
+
+
 @dataclass(frozen=True, kw_only=True)
 class Quantities:
     """Of one section, or of several summed. Bags and bundles by product id, unrounded; lb blown by kind of fill.
 
     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
     room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
-    loose; cleared_batt_ft2: of batts taken out by hand.
+    loose; cleared_batt_ft2: of batts taken out by hand. prepared: of the materials of preparation, each in its unit;
+    prepared_hours: person-hours of it by what is done.
     """
 
     area_ft2: float = 0.0
@@ -65,6 +70,8 @@ class Quantities:
     vacuumed_ft3: float = 0.0
     cleared_batt_ft2: float = 0.0
     removal_lb: float = 0.0
+    prepared: dict[str, float] = field(default_factory=dict)
+    prepared_hours: dict[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -133,7 +140,7 @@ def taken(
 def total(parts: Iterable[Quantities]) -> Quantities:
     """All of them together."""
     sums: dict[str, float] = {}
-    by: dict[str, dict[str, float]] = {"packs": {}, "blown_lb": {}, "enclosed_lb": {}, "edge_ft3": {}}
+    by: dict[str, dict[str, float]] = {name: {} for name in BY_NAME}
     for part in parts:
         for name, value in vars(part).items():
             if name in by:

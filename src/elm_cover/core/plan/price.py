@@ -15,10 +15,14 @@ from ..section.result import SectionPlan
 
 
 def job_cost(
-    job: Job, taken: Sequence[Quantities | None], products: Mapping[str, ProductInput], notes: Notebook
+    job: Job,
+    taken: Sequence[Quantities | None],
+    preparation: Quantities,
+    products: Mapping[str, ProductInput],
+    notes: Notebook,
 ) -> Cost | None:
     """Price and hours of the job; None while what one of its sections takes is not known, or what a product costs, which
-    it asks for. taken: by section."""
+    it asks for. taken: by section; preparation: what the work list takes beside that."""
     known = [part for part in taken if part is not None]
     book = book_input(job)
     used = {name for part in known for name in part.packs}
@@ -28,7 +32,7 @@ def job_cost(
             notes.ask("choose", f"products[{index}].price", f"What does a {unit} of {product.name or product.id} cost?")
     if not known or len(known) < len(taken):
         return None
-    return cost_of(total(known), products, job.settings.spare_pct, book)
+    return cost_of(total([*known, preparation]), products, job.settings.spare_pct, book)
 
 
 def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
@@ -51,10 +55,14 @@ def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
         cost.hours,
         "h",
         "person-hours / crew",
-        "start rates, ± 40 %; preparation not in them",
+        "start rates, ± 40 %; by the work list and the plan",
         person_hours=(cost.person_hours, "h"),
         crew=(job.book.rates.crew, "people"),
-        **{line.what.lower().replace(" ", "_"): (line.amount, "h") for line in cost.lines if line.group == "labor"},
+        **{
+            line.what.lower().replace(": ", "_").replace(" ", "_"): (line.amount, "h")
+            for line in cost.lines
+            if line.group == "labor"
+        },
     )
 
 

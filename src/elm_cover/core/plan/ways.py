@@ -11,8 +11,10 @@ from ...job.product import Product
 from ..base.notebook import Notebook, Open
 from ..base.units import fixed
 from ..from_job.book import book_input, energy_input
+from ..from_job.look import look_input
 from ..from_job.products import product_input
 from ..from_job.section import section_input
+from ..from_job.work import work_input
 from ..given.section import SectionInput
 from ..layers.kinds import kind_of
 from ..laying.decided import BY_METHOD
@@ -27,9 +29,12 @@ from ..rack.ranking import ranked, why_not
 from ..rack.result import Mix, Rack, StepUp, Way
 from ..rack.weighed import Pricing, Rest, Weighed, weighed
 from ..section.by_kind import plan_section
+from ..section.result import PlannedSection
 from ..target.by_basis import target_of
 from ..target.tables import retrofit_r
+from .look_over import look_over
 from .price import saved_ua
+from .rack_work import RackWork, rack_work
 
 MOST_WAYS_OUT = 5
 NO_MIX = (
@@ -41,11 +46,12 @@ NO_MIX = (
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Floors:
     """The job's open floors ready to be weighed, by whether the fill burns: keep-outs differ. rest: what the sections
-    take that are no open floor. names: of all sections."""
+    take that are no open floor. names: of all sections. work: what the work list brings to each."""
 
     grounds: dict[bool, tuple[Ground, ...]]
     rest: Rest
     names: dict[str, str]
+    work: RackWork
 
 
 def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
@@ -79,12 +85,17 @@ def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[Open, ...]:
     missing = _missing([inputs[True][i] for i in open_floors], burning)
     if missing:
         return missing
+    seen = look_input(job)
+    ready = [ground for ground in burning if ground is not None]
+    closed = _others_planned(job, inputs[True])
+    work = rack_work(ready, closed, work_input(job), pricing.book, look_over(seen, Notebook()).holes)
     return Floors(
+        work=work,
         grounds={
-            True: tuple(ground for ground in burning if ground is not None),
+            True: tuple(ready),
             False: tuple(ground for ground in others if ground is not None),
         },
-        rest=_rest(job, inputs[True], pricing),
+        rest=_rest(closed, work.constant, pricing),
         names={section.id: section.name or section.id for section in job.sections},
     )
 
@@ -126,17 +137,25 @@ def _steps(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...]:
     return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
 
 
-def _rest(job: Job, sections: Sequence[SectionInput], pricing: Pricing) -> Rest:
-    """What slopes, walls and closed bays take and save as they are chosen."""
-    closed = [at for at, section in enumerate(job.sections) if section.kind not in ("open_floor", "left_out")]
-    planned = [plan_section(sections[at], Notebook(sections[at].id)) for at in closed]
+def _others_planned(job: Job, sections: Sequence[SectionInput]) -> list[tuple[SectionInput, PlannedSection]]:
+    """The sections that are no open floor, planned as they are chosen."""
+    return [
+        (sections[at], plan_section(sections[at], Notebook(sections[at].id)))
+        for at, section in enumerate(job.sections)
+        if section.kind != "open_floor"
+    ]
+
+
+def _rest(others: Sequence[tuple[SectionInput, PlannedSection]], work: Quantities, pricing: Pricing) -> Rest:
+    """What slopes, walls and closed bays take and save as they are chosen, and what the work list takes for every way."""
+    planned = [each for _, each in others if each.plan.kind != "left_out"]
     taken = {
         each.plan.id: each.quantities
         for each in planned
         if each.quantities is not None and pricing.cost(each.quantities) is not None
     }
     return Rest(
-        quantities=total(taken.values()),
+        quantities=total([*taken.values(), work]),
         saved_ua=saved_ua([each.plan for each in planned]),
         counted=tuple(taken),
         uncounted=tuple(each.plan.id for each in planned if each.plan.id not in taken),
@@ -155,9 +174,8 @@ def _weigh_all(
     for candidate in candidates([ground.section for ground in burning], pooled, wanted):
         if candidate.method in nowhere:
             continue  # no product changes that: said once
-        cores = [
-            core_sample(ground, candidate, pooled) for ground in floors.grounds[kind_of(candidate.family.kind).burns]
-        ]
+        burns = kind_of(candidate.family.kind).burns
+        cores = floors.work.added_to([core_sample(ground, candidate, pooled) for ground in floors.grounds[burns]])
         way = weighed(candidate, cores, floors.names, bare, pricing, floors.rest)
         count += 1
         if not _seen(way, ways):
@@ -173,10 +191,15 @@ def _seen(way: Weighed, ways: Sequence[Weighed]) -> bool:
         other.method == way.method
         and other.family == way.family
         and [core.layers for core in other.cores] == [core.layers for core in way.cores]
-        and [core.quantities for core in other.cores] == [core.quantities for core in way.cores]
+        and [_laid(core) for core in other.cores] == [_laid(core) for core in way.cores]
         and way.cores[0].layers
         for other in ways
     )
+
+
+def _laid(core: CoreSample) -> Quantities | None:
+    """What is laid, whatever it asks for beside that: a lid goes by the R that was aimed at."""
+    return None if core.quantities is None else replace(core.quantities, prepared={}, prepared_hours={})
 
 
 def _answer(

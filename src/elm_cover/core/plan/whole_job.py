@@ -12,9 +12,11 @@ from ...job.section import Section
 from ..base.notebook import Figure, Flag, Notebook, Open
 from ..base.units import shortened
 from ..eaves.foam_sheets import FoamOrder
+from ..from_job.book import book_input
 from ..from_job.look import look_input
 from ..from_job.products import product_input
 from ..from_job.section import section_input
+from ..from_job.work import work_input
 from ..given.section import SectionInput
 from ..money.cost import Cost
 from ..money.saving import Saving
@@ -22,6 +24,8 @@ from ..section.by_kind import plan_section
 from ..section.heat_account import HeatShare
 from ..section.result import PlannedSection, SectionFields, SectionPlan
 from ..section.schools import School, all_schools
+from ..work.item import WorkList
+from ..work.listing import prepared, work_list
 from .answered import answered
 from .look_over import Look, look_over
 from .opinions import opinions_here
@@ -29,6 +33,7 @@ from .order import OrderLine, foam_of_job, order_lines
 from .other_road import OtherRoad, other_road
 from .price import explain_cost, job_cost, job_saving
 from .totals import Totals, heat_of, totals_of
+from .work_list import JobWork, job_work
 
 LEVELS = ("stop", "caution", "note")
 
@@ -52,6 +57,8 @@ class Plan:
     other_road: OtherRoad
     schools: tuple[School, ...]
     foam: FoamOrder | None
+    work: WorkList
+    job_work: JobWork = field(repr=False, compare=False)
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -78,7 +85,10 @@ def plan(job: Job) -> Plan:
     sections = [each.plan for each in planned]
     fields = {each.plan.id: each.fields for each in planned}
     order = order_lines(job, planned, book)
-    cost = job_cost(job, [each.quantities for each in planned], products, book)
+    record, prices = work_input(job), book_input(job)
+    work = job_work(inputs, planned, record, prices, look.holes, len(look.hazards_open))
+    taken = [each.quantities for each in planned]
+    cost = job_cost(job, taken, prepared(work.tasks, record), products, book)
     if cost is not None:
         explain_cost(job, cost, book)
     return Plan(
@@ -97,13 +107,15 @@ def plan(job: Job) -> Plan:
         other_road=other_road(inputs, seen.hazards),
         schools=all_schools(s.schools for s in sections),
         foam=foam_of_job(job, inputs, fields),
+        work=work_list(work.tasks, work.given),
+        job_work=work,
         fields=fields,
     )
 
 
 def plan_json(result: Plan) -> dict[str, Any]:
     """The plan as JSON data, nothing rounded; the grids behind it stay out."""
-    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields"})
+    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields", "job_work"})
     for figure in data["figures"].values():
         figure["inputs"] = {
             name: {"value": value, "unit": unit}

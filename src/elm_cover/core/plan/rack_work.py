@@ -1,0 +1,104 @@
+"""What every way on the rack brings of the work list: what is the same for all, and what its depth changes (handbook §13)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+from ..given.book import BookInput
+from ..given.look import HoleToFind
+from ..given.section import SectionInput
+from ..given.work import WorkInput
+from ..money.quantities import Quantities, total
+from ..preparation.markers import marker_count
+from ..rack.core_sample import CoreSample
+from ..rack.ground import Ground
+from ..section.result import PlannedSection
+from ..target.by_basis import target_of
+from ..work.closing import house_closing_tasks, marker_task
+from ..work.listing import prepared
+from ..work.place import WorkPlace
+from ..work.tasks import depth_tasks
+from .work_list import NO_KEYS, beyond_in, house_tasks
+
+Lines = tuple[tuple[str, float | None], ...]
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class RackWork:
+    """constant: what the work list takes whatever way is weighed. places: of the open floors. closed: how high what lies in
+    the other sections holds the fill beside it."""
+
+    constant: Quantities
+    places: Mapping[str, WorkPlace]
+    record: WorkInput
+    closed: Lines
+    known: dict[object, Quantities] = field(default_factory=dict)
+
+    def added_to(self, cores: Sequence[CoreSample]) -> list[CoreSample]:
+        """The cores of one way with what their depth asks for: curbs, shields, dams, platforms.
+
+        Source: handbook §13; §7, what a way brings with it.
+        """
+        lines = (*((core.section, core.fill_line_in) for core in cores), *self.closed)
+        return [
+            core
+            if core.quantities is None or core.fill_line_in is None
+            else replace(core, quantities=total([core.quantities, self._at(core, lines)]))
+            for core in cores
+        ]
+
+    def _at(self, core: CoreSample, lines: Lines) -> Quantities:
+        beside = lines if len(self.places) > 1 else ()
+        key = (core.section, core.fill_line_in, beside)
+        if key not in self.known:
+            place = replace(self.places[core.section], fill_line_in=core.fill_line_in, lines=lines)
+            self.known[key] = prepared(depth_tasks(place), self.record)
+        return self.known[key]
+
+
+def rack_work(
+    grounds: Sequence[Ground],
+    others: Sequence[tuple[SectionInput, PlannedSection]],
+    record: WorkInput,
+    book: BookInput,
+    holes: Sequence[HoleToFind],
+) -> RackWork:
+    """What the ways share, made once. others: the sections that are no open floor, as they are planned; those whose
+    quantities are not known bring nothing, as they have no price."""
+    open_places = {
+        ground.section.id: WorkPlace(
+            section=ground.section,
+            keys=record.sections.get(ground.section.id, NO_KEYS),
+            record=record,
+            book=book,
+            r_ceiling=target_of(ground.section, ground.old.r, ground.old.depth_in).r,
+        )
+        for ground in grounds
+    }
+    closed = {
+        section.id: WorkPlace(
+            section=section,
+            keys=record.sections.get(section.id, NO_KEYS),
+            record=record,
+            book=book,
+            fill_line_in=each.plan.depth_total_in,
+            r_ceiling=target_of(section, each.plan.r_existing, each.plan.depth_existing_in).r,
+            batts_in_wall=bool(each.plan.batts),
+        )
+        for section, each in others
+        if each.quantities is not None
+    }
+    every = {name: (open_places | closed)[name] for name in record.names if name in open_places or name in closed}
+    shared = [
+        task
+        for task in house_tasks(every, record, book, holes)
+        if not (task.follows_depth and task.section in open_places)
+    ]
+    markers = [marker_task(ground.section.id, "", marker_count(ground.site.net_ft2), book) for ground in grounds]
+    return RackWork(
+        constant=prepared([*shared, *markers, *house_closing_tasks(book)], record),
+        places=open_places,
+        record=record,
+        closed=tuple((section.id, beyond_in(each)) for section, each in others),
+    )

@@ -1,0 +1,88 @@
+"""The work list of the whole job: what every section, hazard and hole asks for, in one list (handbook §13)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+from ..given.book import BookInput
+from ..given.look import HoleToFind
+from ..given.section import SectionInput
+from ..given.work import SectionKeys, WorkInput
+from ..section.result import PlannedSection
+from ..target.by_basis import target_of
+from ..work.added import added_tasks
+from ..work.apart import apart_tasks
+from ..work.hazards import hazard_tasks
+from ..work.item import Task
+from ..work.listing import ListedFor
+from ..work.place import WorkPlace
+from ..work.plates import hole_tasks
+from ..work.tasks import section_tasks
+from .planned_work import planned_prices, planned_tasks
+
+NO_KEYS = SectionKeys((), ())
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class JobWork:
+    """The items of a job before anything was done on them, and what a list of them is made for."""
+
+    tasks: tuple[Task, ...]
+    given: ListedFor
+
+
+def job_work(
+    inputs: Sequence[SectionInput],
+    planned: Sequence[PlannedSection],
+    record: WorkInput,
+    book: BookInput,
+    holes: Sequence[HoleToFind],
+    not_looked_at: int,
+) -> JobWork:
+    """Every item of the job. Source: handbook §13, the list follows from what was looked over and measured."""
+    places = work_places(inputs, planned, record, book)
+    tasks = [*house_tasks(places, record, book, holes), *planned_tasks(planned, record.names, book)]
+    given = ListedFor(
+        record=record, book=book, holes=holes, not_looked_at=not_looked_at, prices=planned_prices(planned, book)
+    )
+    return JobWork(tasks=tuple(tasks), given=given)
+
+
+def beyond_in(section: PlannedSection) -> float | None:
+    """How high what lies in a section holds the fill beside it, in: its fill line; without end where its bays are closed."""
+    return section.plan.depth_total_in if section.plan.kind in ("open_floor", "left_out") else math.inf
+
+
+def house_tasks(
+    places: Mapping[str, WorkPlace], record: WorkInput, book: BookInput, holes: Sequence[HoleToFind]
+) -> Iterator[Task]:
+    """Everything but what the plan counts itself."""
+    own = [task for place in places.values() for task in section_tasks(place)]
+    yield from hazard_tasks(record, (task.lifts for task in own if task.lifts), book)
+    yield from own
+    yield from hole_tasks(holes, record, book.work["holes_per_hour"])
+    yield from apart_tasks(record, places, book)
+    yield from added_tasks(record.added, places)
+
+
+def work_places(
+    inputs: Sequence[SectionInput], planned: Sequence[PlannedSection], record: WorkInput, book: BookInput
+) -> dict[str, WorkPlace]:
+    """Where the items stand: every section with its fill line as planned."""
+    lines = tuple((each.plan.id, beyond_in(each)) for each in planned)
+    return {
+        section.id: WorkPlace(
+            section=section,
+            keys=record.sections.get(section.id, NO_KEYS),
+            record=record,
+            book=book,
+            fill_line_in=each.plan.depth_total_in,
+            r_ceiling=target_of(section, each.plan.r_existing, each.plan.depth_existing_in).r,
+            several=len(inputs) > 1,
+            batts_in_wall=bool(each.plan.batts),
+            lines=lines,
+        )
+        for section, each in zip(inputs, planned, strict=True)
+    }

@@ -1,0 +1,1 @@
+"""The work list: what has to be done before blowing, item by item (handbook §13)."""

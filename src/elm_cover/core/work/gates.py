@@ -1,0 +1,68 @@
+"""What gates what in the work list (handbook: order of work; what stops the job)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from .item import AS_IT_IS, DONE, GONE, LEFT, WorkItem
+from .kinds import GROUPS
+
+EVERY_GROUP = tuple(group for group in GROUPS if group not in ("safe", "trades", "extras"))
+# What a hazard keeps from being done until it is cleared: by what it blocks.
+HAZARD_GATES: dict[str, tuple[str, ...]] = {
+    "no_safe_way": EVERY_GROUP,
+    "vermiculite": EVERY_GROUP,
+    "suspect_material": EVERY_GROUP,
+    "single_wall_vent": EVERY_GROUP,
+    "animals": EVERY_GROUP,
+    "damaged_framing": ("dams", "close"),
+    "atmospheric_burner": ("leaks", "close"),
+}
+# Any other hazard keeps its place from being covered.
+COVERING = ("close",)
+# What is done on the bare ceiling, after the old fill is out.
+AFTER_CLEARING = ("leaks", "shields", "eaves", "dams")
+BEFORE_CLOSING = ("leaks", "shields", "eaves", "dams")
+SETTLED = (DONE, LEFT, AS_IT_IS, GONE)
+
+
+def gated(items: Sequence[WorkItem]) -> tuple[WorkItem, ...]:
+    """The items with the keys that each waits for and is waited for by; what is done or left out is waited for no more.
+
+    Source: handbook §13, each item says what gates it and what it gates.
+    """
+    standing = [item for item in items if item.state not in SETTLED]
+    stops = [item for item in standing if item.lifts is not None and item.group in ("safe", "trades")]
+    clearing = [item for item in standing if item.group == "clear_out"]
+    open_work = [item for item in standing if item.group in BEFORE_CLOSING]
+    waits: dict[str, tuple[str, ...]] = {}
+    gates: dict[str, list[str]] = {}
+    for item in items:
+        keys = () if item.state in SETTLED else tuple(_waits(item, stops, clearing, open_work))
+        waits[item.key] = keys
+        for key in keys:
+            gates.setdefault(key, []).append(item.key)
+    return tuple(
+        replace(item, waits_for=waits[item.key], waited_for_by=tuple(gates.get(item.key, ())))
+        if waits[item.key] or item.key in gates
+        else item
+        for item in items
+    )
+
+
+def _waits(
+    item: WorkItem, stops: Sequence[WorkItem], clearing: Sequence[WorkItem], open_work: Sequence[WorkItem]
+) -> list[str]:
+    found = [stop.key for stop in stops if item.group in HAZARD_GATES.get(stop.lifts or "", COVERING)]
+    if item.group in AFTER_CLEARING:
+        found += [other.key for other in clearing if _same_place(item, other)]
+    if item.group == "close":
+        found += [other.key for other in clearing if _same_place(item, other)]
+        found += [other.key for other in open_work if _same_place(item, other)]
+    return found
+
+
+def _same_place(item: WorkItem, other: WorkItem) -> bool:
+    """Whether both are of one section; what is of the whole house is of every section."""
+    return item.section is None or other.section is None or item.section == other.section
