@@ -22,6 +22,7 @@ CORE = {
     "hazards": 3,
     "preparation": 3,
     "work": 7,
+    "log": 1,
     "given": 4,
     "from_job": 5,
     "target": 5,

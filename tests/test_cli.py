@@ -52,6 +52,34 @@ def test_bad_input_is_two_and_one_line_per_fault(
     assert main(["plan", str(file.parent / "gone.json")]) == 2
 
 
+def test_work_prints_the_list_and_what_the_log_says_of_it(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    job = attic(features=[{"id": "ch", "kind": "chase", "size_in": [16, 24]}], plate_length_ft=96)
+    file.write_text(json.dumps(job))
+    assert main(["work", str(file)]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert set(told) == {"items", "materials", "cuts", "gate", "cfm50"}
+    chase = next(item for item in told["items"] if item["key"] == "chase:ch")
+    assert chase["leak_in2"] == pytest.approx({"before": 19.2, "after": 6.4})
+    assert chase["cfm50"] == pytest.approx({"before": 349.44, "after": 116.48})
+    assert chase["how"] and chase["why"] and chase["state"] == "to_do" and "photos:house" not in chase["waits_for"]
+    foam = next(need for need in told["materials"] if need["what"] == "gun_foam")
+    assert foam == pytest.approx(
+        {**foam, "amount": 1.3254 * 200, "containers": 1, "container": "can", "unit": "in³"}, rel=1e-4
+    )
+    assert told["cfm50"]["open"] == pytest.approx(18.2 * (19.2 + 6.72)) and told["cfm50"]["sealed"] == 0
+    log = file.with_name("log.jsonl")
+    entry = {"id": "11111111-1111-4111-8111-111111111111", "device": "d", "seq": 0, "at": "2026-05-02T10:00:00Z",
+             "actor": "Ana", "kind": "work.done", "value": {"key": "chase:ch"}}  # fmt: skip
+    log.write_text(json.dumps(entry) + "\n\n")
+    assert main(["work", str(file), str(log)]) == 0
+    done = json.loads(capsys.readouterr().out)
+    assert done["gate"]["done"] == 1 and done["cfm50"]["sealed"] == pytest.approx(18.2 * 12.8)
+    assert next(i for i in done["items"] if i["key"] == "chase:ch")["done"]["by"] == "Ana"
+    log.write_text(json.dumps(entry | {"kind": "undone"}))
+    assert main(["work", str(file), str(log)]) == 2
+    assert "line 1.kind" in capsys.readouterr().err
+
+
 def test_schema_is_json(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["schema"]) == 0
     assert json.loads(capsys.readouterr().out)["properties"]["sections"]

@@ -17,8 +17,10 @@ from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
+from .formats.log_file import load_log
 from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
+from .formats.work_json import work_json
 from .job import Fault, Job, JobError, job_schema
 from .papers.eave_detail import eave_detail
 from .papers.job_sheet import job_sheet
@@ -76,6 +78,11 @@ def parser() -> argparse.ArgumentParser:
         "corners", _corners, "Print every eave solved in two dimensions: coldest spot, damp, heat, remedies."
     )
     cornering.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    working = command(
+        "work", _work, "Print the work list of a job: items, materials, gate, leaks, nothing rounded. JSON."
+    )
+    working.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    working.add_argument("log", type=Path, nargs="?", metavar="LOG", help="entries of its log, one a line")
     checking = command(
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
     )
@@ -117,6 +124,12 @@ def _rack(options: argparse.Namespace) -> int:
 
 def _corners(options: argparse.Namespace) -> int:
     _print_json(to_jsonable_python(corners(load_job(options.file))))
+    return SOUND
+
+
+def _work(options: argparse.Namespace) -> int:
+    log = () if options.log is None else load_log(options.log)
+    _print_json(work_json(load_job(options.file), log))
     return SOUND
 
 

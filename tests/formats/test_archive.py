@@ -153,7 +153,8 @@ JOB = json.dumps(attic()).encode()
         (zipped(job_dot_json=JOB, papers__1=b"1"), "no part of a job"),
         (zipped(**{"job_dot_json": JOB, "papers__1-job-sheet_dot_pdf": b"<script>"}), "is not a PDF"),
         (zipped(**{"job_dot_json": JOB, f"photos__{'a' * 64}_dot_jpg": picture()}), "not the photo it is named for"),
-        (zipped(job_dot_json=JOB, log_dot_json=b'{"days": [{"id": 1}]}'), "holds days of work"),
+        (zipped(job_dot_json=JOB, log_dot_json=b'{"days": [{"id": 1}]}'), "a list “entries”"),
+        (zipped(job_dot_json=JOB, log_dot_json=b'{"entries": [{"id": 1}]}'), "log.json: entries[0].id"),
         (zipped(job_dot_json=JOB.replace(b'"r": 49', b'"r": 900')), "150 or less"),
     ],
 )

@@ -162,7 +162,7 @@ def test_kill_9_during_saves_loses_nothing_acknowledged(tmp_path: Path) -> None:
         from pathlib import Path
         from elm_cover.store.jobs import JobStore
         from elm_cover.store.revisions import Change
-        store = JobStore(Path(sys.argv[1]), lambda document: {})
+        store = JobStore(Path(sys.argv[1]), lambda document, log: {})
         document = json.loads(sys.argv[2])
         job = store.create(document, "local")
         print(job.id, flush=True)

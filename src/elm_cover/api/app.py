@@ -16,6 +16,7 @@ from .exchange.edits import edits
 from .firm import firm
 from .jobs import jobs
 from .lists import offered
+from .log import logs
 from .pages import pages
 from .papers import papers
 from .photos import photos
@@ -42,7 +43,21 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         app.extensions["elm_cover_store"] = JobStore(folder, headline)
     guard(app, hosts)
     handle_problems(app)
-    for part in (jobs, papers, planning, offered, photos, csv_files, dxf_files, edits, archives, racks, tables, firm):
+    for part in (
+        jobs,
+        logs,
+        papers,
+        planning,
+        offered,
+        photos,
+        csv_files,
+        dxf_files,
+        edits,
+        archives,
+        racks,
+        tables,
+        firm,
+    ):
         app.register_api(part)
 
     @app.get("/api/openapi.json", doc_ui=False)

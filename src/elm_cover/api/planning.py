@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from flask import Response, jsonify
@@ -10,11 +11,13 @@ from pydantic_core import to_jsonable_python
 
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.plan import corners, plan, plan_json
+from ..core.log.fold import Day
+from ..core.plan import corners, plan, plan_json, work_after
 from ..job import Job
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
+from .log import logged_day
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
@@ -22,7 +25,8 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
-    answer = planned_and_drawn(body.job, _cut(body.cut), body.cut is not None and body.cut.house)
+    day = None if body.log_of is None else logged_day(body.log_of)
+    answer = planned_and_drawn(body.job, _cut(body.cut), body.cut is not None and body.cut.house, day)
     house = answer["drawing"]["house"]
     drawing_told = answer["drawing"] if house is None else {**answer["drawing"], "house": _house_told(query, house)}
     return jsonify({"plan": query.told(answer["plan"]), "drawing": drawing_told})
@@ -44,7 +48,11 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
     return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
-def planned_and_drawn(job: Job, cut: Cut | str | None, whole_house: bool = False) -> dict[str, Any]:
-    """Plan and drawing of one job."""
+def planned_and_drawn(
+    job: Job, cut: Cut | str | None, whole_house: bool = False, day: Day | None = None
+) -> dict[str, Any]:
+    """Plan and drawing of one job. day: what its log comes to."""
     result = plan(job)
+    if day is not None:
+        result = replace(result, work=work_after(result, day))
     return {"plan": plan_json(result), "drawing": drawing(result, framing_of(job), cut, whole_house)}

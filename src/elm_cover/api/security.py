@@ -22,6 +22,7 @@ BODY_LIMIT_BYTES = {
     "/api/export/products": JOB_BYTES,
     "/api/jobs": JOB_BYTES,
     "/api/jobs/<job_id>": JOB_BYTES,
+    "/api/jobs/<job_id>/log": JOB_BYTES,
     "/api/export/<name>": JOB_BYTES,
     "/api/outline/join": JOB_BYTES,
     "/api/compare": 2 * JOB_BYTES,

@@ -14,6 +14,7 @@ from typing import Any
 
 from ..job import Fault, Job, JobError, read_job
 from .job_file import dump_document, parse_json
+from .log_file import entries_in, entry_document
 from .photo import is_bare, keep_photo
 
 JOB, LOG = "job.json", "log.json"
@@ -21,6 +22,7 @@ MOST_ENTRIES = 2_000
 MOST_UNPACKED_BYTES = 300_000_000
 MOST_JOB_BYTES = 2_000_000
 MOST_ENTRY_BYTES = 20_000_000
+MOST_LOG_ENTRIES = 100_000
 PHOTO_NAME = re.compile(r"photos/([0-9a-f]{64}\.jpg)")
 PAPER_NAME = re.compile(r"papers/(\d{1,5})-([a-z-]{1,40})\.pdf")
 PDF_MARK = b"%PDF-"
@@ -37,12 +39,12 @@ class ArchivedPaper:
 
 @dataclass(frozen=True)
 class Archive:
-    """What an archive holds. days: the log of the days worked, none so far in a job that was not started."""
+    """What an archive holds. log: the entries of its log, none in a job that nothing was done on yet."""
 
     document: dict[str, Any]
     photos: dict[str, bytes] = field(default_factory=dict)
     papers: tuple[ArchivedPaper, ...] = ()
-    days: tuple[Any, ...] = ()
+    log: tuple[dict[str, Any], ...] = ()
 
 
 def photo_names(job: Job) -> tuple[str, ...]:
@@ -56,7 +58,7 @@ def write_archive(archive: Archive) -> bytes:
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
         file.writestr(JOB, json.dumps(archive.document, indent=1, ensure_ascii=False))
-        file.writestr(LOG, json.dumps({"days": list(archive.days)}))
+        file.writestr(LOG, json.dumps({"entries": list(archive.log)}, ensure_ascii=False))
         for name, content in sorted(archive.photos.items()):
             file.writestr(zipfile.ZipInfo(f"photos/{name}"), content)  # JPEG does not get smaller
         for paper in archive.papers:
@@ -88,7 +90,7 @@ def _read(file: zipfile.ZipFile) -> Archive:
     photos: dict[str, bytes] = {}
     renamed: dict[str, str] = {}
     papers: list[ArchivedPaper] = []
-    days: tuple[Any, ...] = ()
+    log: tuple[dict[str, Any], ...] = ()
     for name in names:
         photo, paper = PHOTO_NAME.fullmatch(name), PAPER_NAME.fullmatch(name)
         if photo:
@@ -101,11 +103,11 @@ def _read(file: zipfile.ZipFile) -> Archive:
                 raise JobError([Fault(name, "is not a PDF")])
             papers.append(ArchivedPaper(int(paper[1]), paper[2].replace("-", " "), content))
         elif name == LOG:
-            days = _days(_content(file, LOG, MOST_ENTRY_BYTES))
+            log = _log(_content(file, LOG, MOST_ENTRY_BYTES))
         elif name != JOB:
             raise JobError([Fault("archive", f"holds “{name[:80]}”, which is no part of a job")])
     _rename(document, renamed)
-    return Archive(document, photos, tuple(sorted(papers, key=lambda p: p.number)), days)
+    return Archive(document, photos, tuple(sorted(papers, key=lambda p: p.number)), _renamed_log(log, renamed))
 
 
 def _content(file: zipfile.ZipFile, name: str, most: int) -> bytes:
@@ -136,11 +138,24 @@ def _rename(document: dict[str, Any], renamed: dict[str, str]) -> None:
             hazard["photos"] = [renamed.get(name, name) for name in hazard["photos"]]
 
 
-def _days(data: bytes) -> tuple[Any, ...]:
+def _log(data: bytes) -> tuple[dict[str, Any], ...]:
+    """The entries of a log. An archive from before there was one has an empty list of days instead."""
     log = parse_json(data)
-    days = log.get("days") if isinstance(log, dict) else None
-    if not isinstance(days, list):
-        raise JobError([Fault(LOG, "must be an object with a list “days”")])
-    if days:
-        raise JobError([Fault(LOG, "holds days of work, which this version cannot take over yet; nothing was stored")])
-    return ()
+    if isinstance(log, dict) and log.get("days") == [] and "entries" not in log:
+        return ()
+    entries = log.get("entries") if isinstance(log, dict) else None
+    if not isinstance(entries, list):
+        raise JobError([Fault(LOG, "must be an object with a list “entries”")])
+    if len(entries) > MOST_LOG_ENTRIES:
+        raise JobError([Fault(LOG, f"at most {MOST_LOG_ENTRIES:,} entries, not {len(entries):,}")])
+    return tuple(entry_document(entry) for entry in entries_in(entries, f"{LOG}: entries"))
+
+
+def _renamed_log(log: tuple[dict[str, Any], ...], renamed: dict[str, str]) -> tuple[dict[str, Any], ...]:
+    """The log with its photos under the names that they are kept under here."""
+    return tuple(
+        {**entry, "value": {**entry["value"], "file": renamed.get(entry["value"]["file"], entry["value"]["file"])}}
+        if entry["kind"] == "photo"
+        else entry
+        for entry in log
+    )

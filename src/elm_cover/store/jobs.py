@@ -15,9 +15,13 @@ from peewee import SqliteDatabase
 
 from .database import open_database
 from .ids import item_ids, with_ids
+from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
 from .papers import StoredPaper, add_paper, all_papers, next_number, paper_by_number
 from .revisions import Change, RevisionNote, add_revision, fold_or_add, history, last_revision, revision_document
 from .rows import JobRow, using
+
+# How often a headline is made anew where others write at the same time; the last of them makes it right.
+TRIES = 5
 
 
 class NoSuchJobError(LookupError):
@@ -65,13 +69,13 @@ def _now() -> datetime:
 class JobStore:
     """Every stored job of one data folder.
 
-    summarise makes a job's headline figures for the shelf from its document; now is the clock.
+    summarise makes a job's headline figures for the shelf from its document and its log; now is the clock.
     """
 
     def __init__(
         self,
         folder: Path,
-        summarise: Callable[[dict[str, Any]], dict[str, Any]],
+        summarise: Callable[[dict[str, Any], Sequence[dict[str, Any]]], dict[str, Any]],
         now: Callable[[], datetime] = _now,
     ) -> None:
         self.folder = folder
@@ -79,15 +83,22 @@ class JobStore:
         self._now = now
         self._database = open_database(folder)
 
-    def create(self, document: dict[str, Any], actor: str, papers: Sequence[StoredPaper] = ()) -> StoredJob:
-        """Stores a new job as revision 1, with the papers issued of it elsewhere."""
+    def create(
+        self,
+        document: dict[str, Any],
+        actor: str,
+        papers: Sequence[StoredPaper] = (),
+        log: Sequence[dict[str, Any]] = (),
+    ) -> StoredJob:
+        """Stores a new job as revision 1, with the papers issued of it elsewhere and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
         with self.writing():
-            JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document)))
+            JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document, log)))
             add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
             for paper in papers:
                 add_paper(job_id, paper, 1, actor, self._now())
+            add_entries(job_id, log, self._now())
         return self.get(job_id)
 
     def has_twin(self, document: dict[str, Any]) -> bool:
@@ -123,7 +134,7 @@ class JobStore:
             for job in JobRow.select().where(JobRow.deleted_at.is_null(not in_bin)):
                 last = last_revision(job.id)
                 if job.summary is None:  # from a database older than summaries
-                    job.summary = json.dumps(self._summarise(json.loads(last.document)))
+                    job.summary = json.dumps(self._summarise(json.loads(last.document), self._logged(job.id)))
                     job.save()
                 listed.append(ListedJob(job.id, last.saved_at, job.deleted_at, json.loads(job.summary)))
             return sorted(listed, key=lambda job: job.saved_at, reverse=True)
@@ -134,7 +145,9 @@ class JobStore:
         Saves by one person within 60 s fold into one revision; any other reason cuts a new one.
         """
         document = with_ids(document)
-        summary = json.dumps(self._summarise(document))
+        with self.reading():
+            logged = self._logged(job_id)
+        summary = json.dumps(self._summarise(document, logged))
         with self.writing():
             self._seen(job_id, seen)
             return self._store(job_id, document, summary, change)
@@ -189,6 +202,38 @@ class JobStore:
             number = next_number(job_id)
             add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
             return number, job
+
+    def log(self, job_id: str, after: int = 0) -> list[LoggedEntry]:
+        """Entries of the job's log that arrived after that number. Raises NoSuchJobError."""
+        with self.reading():
+            self._get(job_id)
+            return entries_after(job_id, after)
+
+    def add_to_log(self, job_id: str, entries: Sequence[dict[str, Any]]) -> list[Answer]:
+        """Adds entries, each answered for itself; on the disk before this returns. Raises NoSuchJobError.
+
+        The headline follows: what is done stands on the shelf.
+        """
+        with self.writing():
+            self._get(job_id)
+            answers = add_entries(job_id, entries, self._now())
+        if any(answer.state == "accepted" for answer in answers):
+            self._refresh_headline(job_id)
+        return answers
+
+    def _refresh_headline(self, job_id: str) -> None:
+        """Makes the headline anew, outside any transaction; once more where somebody wrote meanwhile."""
+        for _ in range(TRIES):
+            with self.reading():
+                job, logged = self._get(job_id), self._logged(job_id)
+            summary = json.dumps(self._summarise(job.document, logged))
+            with self.writing():
+                if self._get(job_id).saves == job.saves and last_entry(job_id) == len(logged):
+                    JobRow.update(summary=summary).where(JobRow.id == job_id).execute()
+                    return
+
+    def _logged(self, job_id: str) -> list[dict[str, Any]]:
+        return [each.entry for each in entries_after(job_id)]
 
     def paper(self, job_id: str, number: int) -> StoredPaper:
         """A paper as it was issued. Raises NoSuchPaperError."""

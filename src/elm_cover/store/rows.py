@@ -6,7 +6,17 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 
-from peewee import AutoField, BlobField, ForeignKeyField, IntegerField, Model, Proxy, SqliteDatabase, TextField
+from peewee import (
+    AutoField,
+    BlobField,
+    CompositeKey,
+    ForeignKeyField,
+    IntegerField,
+    Model,
+    Proxy,
+    SqliteDatabase,
+    TextField,
+)
 
 _IN_USE: ContextVar[SqliteDatabase | None] = ContextVar("the database in use", default=None)
 
@@ -90,6 +100,20 @@ class PaperRow(Row):
 
     class Meta:
         table_name = "paper"
+
+
+class LogRow(Row):
+    """One entry of a job's log as it arrived; n counts them."""
+
+    job = ForeignKeyField(JobRow, backref="log", on_delete="CASCADE")
+    id = TextField()
+    n = IntegerField()
+    received_at = TextField()
+    entry = TextField()
+
+    class Meta:
+        table_name = "log"
+        primary_key = CompositeKey("job", "id")
 
 
 class FirmRow(Row):

@@ -39,6 +39,15 @@ class IfMatch(BaseModel):
     if_match: str | None = Field(None, alias="If-Match", description="The ETag of the version this one was made from")
 
 
+class GateLine(BaseModel):
+    """How far the work list is: items, done of them, stops, ready to close."""
+
+    items: int
+    done: int
+    stops: int
+    ready: bool
+
+
 class Headline(BaseModel):
     """A job on the shelf: its drawing and headline figures, all from the core."""
 
@@ -46,6 +55,7 @@ class Headline(BaseModel):
     address: str | None = None
     totals: Totals
     thumbnail: list[dict[str, Any]]
+    gate: GateLine | None = None
 
 
 class JobLine(BaseModel):

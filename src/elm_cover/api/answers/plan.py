@@ -34,9 +34,12 @@ class CutAsked(BaseModel):
 
 
 class PlanAsked(BaseModel):
+    """log_of: the stored job whose log says what is done of the work list."""
+
     model_config = ConfigDict(extra="forbid")
     job: Job
     cut: CutAsked | None = None
+    log_of: str | None = Field(None, max_length=64)
 
 
 class FigureInput(BaseModel):

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
+from pathlib import Path
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 
@@ -24,16 +27,23 @@ class ArchiveBody(RawModel):
 def read_job_archive(path: JobPath) -> Response:
     store = job_store()
     job = store.get(path.job_id)
-    photos = {}
+    photos: dict[str, bytes] = {}
     for name in photo_names(read_job(job.document)):
-        try:
-            photos[name] = photo_path(store.folder, name).read_bytes()
-        except NoSuchPhotoError:
-            continue  # a job opened from a bare file names photos that were never here
+        _take_photo(photos, store.folder, name)
     papers = tuple(ArchivedPaper(paper.number, paper.kind, paper.content) for paper in store.papers(path.job_id))
-    content = write_archive(Archive(job.document, photos, papers))
+    log = tuple(line.entry for line in store.log(path.job_id))
+    for entry in log:
+        if entry["kind"] == "photo":
+            _take_photo(photos, store.folder, entry["value"]["file"])
+    content = write_archive(Archive(job.document, photos, papers, log))
     named = {"Content-Disposition": 'attachment; filename="job.elm-cover.zip"'}
     return Response(content, mimetype="application/zip", headers=named)
+
+
+def _take_photo(photos: dict[str, bytes], folder: Path, name: str) -> None:
+    """Adds a photo's bytes; a job opened from a bare file names photos that were never here."""
+    with suppress(NoSuchPhotoError):
+        photos[name] = photo_path(folder, name).read_bytes()
 
 
 @archives.post(
@@ -48,7 +58,7 @@ def store_archive(raw: ArchiveBody) -> Response:
     document = archive.document
     if store.has_twin(document):
         document = {**document, "name": f"{document.get('name') or 'Unnamed job'}, brought in again"}
-    job = store.create(document, ACTOR, papers)
+    job = store.create(document, ACTOR, papers, archive.log)
     response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response

@@ -1,4 +1,4 @@
-"""The one door to the core: plan(job), rack(job, pool), corners(job)."""
+"""The one door to the core: plan(job), rack(job, pool), corners(job), work_after(plan, log)."""
 
 from __future__ import annotations
 
@@ -6,5 +6,6 @@ from ..rack.result import Rack
 from .eave_corners import Corners, corners
 from .ways import rack
 from .whole_job import Plan, plan, plan_json
+from .work_done import day_of, work_after
 
-__all__ = ["Corners", "Plan", "Rack", "corners", "plan", "plan_json", "rack"]
+__all__ = ["Corners", "Plan", "Rack", "corners", "day_of", "plan", "plan_json", "rack", "work_after"]

@@ -1,0 +1,91 @@
+"""The log of a job over HTTP: entries in, each answered for itself; others' entries out."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from flask import Response, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic_core import to_jsonable_python
+
+from ..core.log.fold import Day
+from ..core.plan import day_of
+from ..formats.log_file import entry_document, read_entry
+from ..job import Fault, JobError
+from ..job.log_entry import LogEntry
+from ..store.log import LoggedEntry
+from ..store.photos import NoSuchPhotoError, photo_path
+from .answers.jobs import JobPath
+from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
+from .jobs import ACTOR, job_store
+from .problems import Problem
+
+logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
+# How far ahead of this program a corrected time may be: clocks are read a moment apart.
+AHEAD = timedelta(days=1)
+
+
+@logs.post(
+    "/<job_id>/log", responses={200: BatchAnswer, 404: Problem, 413: Problem, 422: Problem}, summary="Add to the log"
+)
+def add_to_log(path: JobPath, body: LogBatch) -> Response:
+    """Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known."""
+    now = datetime.now(UTC)
+    offset_s = 0.0 if body.device_now is None else (now - body.device_now).total_seconds()
+    store = job_store()
+    store.get(path.job_id)
+    read: dict[int, dict[str, Any]] = {}
+    refused: dict[int, str] = {}
+    for place, sent in enumerate(body.entries):
+        try:
+            read[place] = _read(sent, offset_s, now)
+        except JobError as error:
+            refused[place] = "; ".join(map(str, error.faults))
+    answered = iter(store.add_to_log(path.job_id, list(read.values())) if read else ())
+    answers = [
+        {"id": str(sent.get("id", "")), "state": "refused", "why": refused[place]}
+        if place in refused
+        else asdict(next(answered))
+        for place, sent in enumerate(body.entries)
+    ]
+    mine = {entry["device"] for entry in read.values()}
+    logged = store.log(path.job_id, body.after or 0)
+    others = [line for line in logged if line.entry["device"] not in mine] if body.after is not None else []
+    last = logged[-1].n if logged else (body.after or 0)
+    return jsonify({"answers": answers, "others": [asdict(line) for line in others], "last": last})
+
+
+def _read(sent: dict[str, Any], offset_s: float, now: datetime) -> dict[str, Any]:
+    """The entry as it is kept. Raises JobError with a sentence that says the way out."""
+    entry = read_entry({**sent, "actor": sent.get("actor", ACTOR), "offset_s": offset_s})
+    ahead = entry.at + timedelta(seconds=offset_s) - now
+    if ahead > AHEAD:
+        text = f"is {ahead.days} days ahead of this program: send the device's clock as device_now, or set it right"
+        raise JobError([Fault("at", text)])
+    if entry.kind == "photo":
+        try:
+            photo_path(job_store().folder, str(entry.value["file"]))
+        except NoSuchPhotoError as error:
+            raise JobError([Fault("value.file", "no such photo is stored here; send the photo first")]) from error
+    return entry_document(entry)
+
+
+@logs.get("/<job_id>/log", responses={200: LogAnswer, 404: Problem}, summary="Read the log, or what is new in it")
+def read_log(path: JobPath, query: AfterQuery) -> Response:
+    logged = job_store().log(path.job_id)
+    new = [asdict(line) for line in logged if line.n > query.after]
+    day = to_jsonable_python(day_of(entries_of(logged)))
+    return jsonify({"entries": new, "last": logged[-1].n if logged else 0, "day": day})
+
+
+def logged_day(job_id: str) -> Day | None:
+    """What the log of a stored job comes to; None where nothing was written in it. Raises NoSuchJobError."""
+    logged = job_store().log(job_id)
+    return day_of(entries_of(logged)) if logged else None
+
+
+def entries_of(logged: list[LoggedEntry]) -> list[LogEntry]:
+    """Stored entries, read."""
+    return [read_entry(line.entry) for line in logged]

@@ -1,0 +1,26 @@
+"""One entry of the log, as the fold takes it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What one device wrote. at_s: seconds since 1970 by the device's clock; offset_s: what that clock was off, to be added.
+
+    seq: counts up on the device. voids: the id of the entry that this one takes back.
+    """
+
+    id: str
+    device: str
+    seq: int
+    at_s: float
+    actor: str
+    kind: str
+    value: Mapping[str, Any]
+    voids: str | None = None
+    offset_s: float = 0.0
+    at: str = ""

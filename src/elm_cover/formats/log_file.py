@@ -1,0 +1,54 @@
+"""A log as a file: one entry a line, JSON."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+
+from ..job import Fault, JobError
+from ..job.faults import faults_of
+from ..job.log_entry import LogEntry
+from .job_file import parse_json
+
+MOST_LOG_BYTES = 50_000_000
+
+
+def read_entry(entry: Any, where: str = "") -> LogEntry:
+    """One entry. Raises JobError naming the field, after where it stands."""
+    if not isinstance(entry, dict):
+        raise JobError([Fault(where, "an entry is one JSON object")])
+    try:
+        return LogEntry.model_validate(entry)
+    except ValidationError as error:
+        at = f"{where}." if where else ""
+        raise JobError([Fault(f"{at}{fault.path}", fault.text) for fault in faults_of(error)]) from error
+
+
+def read_lines(data: bytes) -> tuple[LogEntry, ...]:
+    """Entries, one a line; empty lines are none. Raises JobError naming line and field."""
+    lines = [(number, line) for number, line in enumerate(data.splitlines(), 1) if line.strip()]
+    return tuple(read_entry(parse_json(line), f"line {number}") for number, line in lines)
+
+
+def load_log(file: Path) -> tuple[LogEntry, ...]:
+    """The log in a file. Raises JobError."""
+    try:
+        if file.stat().st_size > MOST_LOG_BYTES:
+            raise JobError([Fault(str(file), f"at most {MOST_LOG_BYTES // 10**6} MB")])
+        return read_lines(file.read_bytes())
+    except OSError as error:
+        raise JobError([Fault(str(file), f"cannot be read: {error.strerror or error}")]) from error
+
+
+def entry_document(entry: LogEntry) -> dict[str, Any]:
+    """An entry as it is stored and written."""
+    told: dict[str, Any] = entry.model_dump(mode="json", exclude_none=True)
+    return told
+
+
+def entries_in(data: Iterable[Any], where: str) -> tuple[LogEntry, ...]:
+    """Entries of a list, each named by its place where something is wrong with it."""
+    return tuple(read_entry(entry, f"{where}[{i}]") for i, entry in enumerate(data))
