@@ -11,9 +11,7 @@ from pydantic_core import to_jsonable_python
 
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.log.fold import Day
 from ..core.plan import corners, plan, plan_json, work_after
-from ..job import Job
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
@@ -25,11 +23,13 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
-    day = None if body.log_of is None else logged_day(body.log_of)
-    answer = planned_and_drawn(body.job, _cut(body.cut), body.cut is not None and body.cut.house, day)
-    house = answer["drawing"]["house"]
-    drawing_told = answer["drawing"] if house is None else {**answer["drawing"], "house": _house_told(query, house)}
-    return jsonify({"plan": query.told(answer["plan"]), "drawing": drawing_told})
+    answer = planned_and_drawn(body)
+    drawn = answer["drawing"]
+    if drawn["house"] is not None:
+        drawn = {**drawn, "house": _house_told(query, drawn["house"])}
+    if drawn["item"] is not None:
+        drawn = {**drawn, "item": {**drawn["item"], "title": query.told(drawn["item"]["title"])}}
+    return jsonify({"plan": query.told(answer["plan"]), "drawing": drawn})
 
 
 def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
@@ -48,11 +48,12 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
     return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
-def planned_and_drawn(
-    job: Job, cut: Cut | str | None, whole_house: bool = False, day: Day | None = None
-) -> dict[str, Any]:
-    """Plan and drawing of one job. day: what its log comes to."""
-    result = plan(job)
+def planned_and_drawn(asked: PlanAsked) -> dict[str, Any]:
+    """Plan and drawing of one job, with what the log says of its work list."""
+    result = plan(asked.job)
+    day = None if asked.log_of is None else logged_day(asked.log_of)
     if day is not None:
         result = replace(result, work=work_after(result, day))
-    return {"plan": plan_json(result), "drawing": drawing(result, framing_of(job), cut, whole_house)}
+    whole_house = asked.cut is not None and asked.cut.house
+    drawn = drawing(result, framing_of(asked.job), _cut(asked.cut), whole_house, asked.item)
+    return {"plan": plan_json(result), "drawing": drawn}

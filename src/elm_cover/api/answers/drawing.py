@@ -207,6 +207,25 @@ class EnclosedCut(BaseModel):
     box_in: tuple[float, float, float, float]
 
 
+class ItemShape(BaseModel):
+    role: Literal[
+        "ceiling", "old_fill", "new_fill", "top", "framing", "plate", "plug", "curb", "lid", "hot", "metal", "light", "cover",
+        "board", "deck_board", "duct",
+    ]  # fmt: skip
+    closed: bool
+    points: list[Point]
+
+
+class ItemCut(BaseModel):
+    """What an item of the work list does where it stands; box_in: left, low, right, high."""
+
+    section: str
+    title: str
+    shapes: list[ItemShape]
+    dimensions: list[DrawnDimension]
+    box_in: tuple[float, float, float, float]
+
+
 class HouseShape(BaseModel):
     """A shape of the whole house's cut, and the section that it is of."""
 
@@ -246,3 +265,4 @@ class Drawing(BaseModel):
     cut: DrawnCut | None
     enclosed_cut: EnclosedCut | None
     house: HouseCut | None = None
+    item: ItemCut | None = None

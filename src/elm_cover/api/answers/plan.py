@@ -34,12 +34,13 @@ class CutAsked(BaseModel):
 
 
 class PlanAsked(BaseModel):
-    """log_of: the stored job whose log says what is done of the work list."""
+    """log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open."""
 
     model_config = ConfigDict(extra="forbid")
     job: Job
     cut: CutAsked | None = None
     log_of: str | None = Field(None, max_length=64)
+    item: str | None = Field(None, max_length=200)
 
 
 class FigureInput(BaseModel):

@@ -10,6 +10,7 @@ from .cut import Cut, cut_drawing, default_cut
 from .enclosed_cut import enclosed_cut
 from .floor import floor_drawing
 from .house_cut import house_cut
+from .item_cut import item_cut
 
 
 def drawing(
@@ -17,17 +18,19 @@ def drawing(
     framing: Mapping[str, tuple[str | None, float | None]],
     cut: Cut | str | None = None,
     whole_house: bool = False,
+    item: str | None = None,
 ) -> dict[str, Any]:
     """What to draw of a plan.
 
     framing: section id → (run "x" or "y", spacing in inches), either None while unknown. cut: where the attic is cut;
     a section's id alone for across its middle; None for across the middle of the first open floor. whole_house: the line
-    through every section it meets, too.
+    through every section it meets, too. item: the item of the work list that is open, by its key.
     """
     return {
         "sections": [floor_drawing(s, plan.fields[s.id], *framing.get(s.id, (None, None))) for s in plan.sections],
         **_cuts(plan, framing, cut),
         "house": _house(plan, cut) if whole_house else None,
+        "item": None if item is None else item_cut(plan, item),
     }
 
 

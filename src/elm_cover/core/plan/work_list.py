@@ -27,10 +27,11 @@ NO_KEYS = SectionKeys((), ())
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class JobWork:
-    """The items of a job before anything was done on them, and what a list of them is made for."""
+    """The items of a job before anything was done on them, what a list of them is made for, and where they stand."""
 
     tasks: tuple[Task, ...]
     given: ListedFor
+    places: Mapping[str, WorkPlace]
 
 
 def job_work(
@@ -47,7 +48,7 @@ def job_work(
     given = ListedFor(
         record=record, book=book, holes=holes, not_looked_at=not_looked_at, prices=planned_prices(planned, book)
     )
-    return JobWork(tasks=tuple(tasks), given=given)
+    return JobWork(tasks=tuple(tasks), given=given, places=places)
 
 
 def beyond_in(section: PlannedSection) -> float | None:

@@ -58,7 +58,12 @@ def _ways(place: WorkPlace, feature: FeatureInput) -> tuple[tuple[float, float],
         return None
     area = size[0] * size[1] * feature.count
     hours = place.rate("platform_hours_per_ft2") * area
-    leave = CurePlan(cure="leave", title="left as it is", pieces=("nothing",))
+    leave = CurePlan(
+        cure="leave",
+        title="left as it is",
+        sizes=(("deck", 12 * size[0]), ("line", place.line_in)),
+        pieces=("nothing",),
+    )
     out = CurePlan(
         cure="take_out",
         title="taken out",
@@ -88,6 +93,11 @@ def _raised(place: WorkPlace, feature: FeatureInput, size: tuple[float, float], 
             use("lumber", built.lumber_ft * n),
             use("wood_board", built.deck_ft2 * n),
             use("screws", 2 * built.deck_ft2 * n),
+        ),
+        sizes=(
+            ("deck", 12 * size[0]),
+            ("line", place.line_in),
+            *((f"lumber {i}", height) for i, (height, *_) in enumerate(built.layers)),
         ),
         pieces=(*members, f"deck {fixed(built.deck_ft2 * n, 1)} ft² in strips", f"frame {eighths(built.height_in)}"),
     )

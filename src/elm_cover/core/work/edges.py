@@ -16,6 +16,7 @@ from .place import WorkPlace
 # Where the next floor is filled to within that, fill does not slide.
 LEVEL_WITHIN_IN = 2.0
 SPACING_START_IN = 16.0
+PLUG_START_IN = 9.25
 
 
 def edge_tasks(place: WorkPlace) -> Iterator[Task]:
@@ -79,6 +80,7 @@ def _dam(place: WorkPlace, edge: int, length_ft: float, what: str) -> Task:
         counted="as long as the edge",
         materials=(use("wood_board", length * height / 12), use("screws", 2 * length)),
         person_hours=length / place.rate("dam_ft_per_hour"),
+        sizes=(("dam", height), ("line", place.line_in)),
         pieces=(f"strip {fixed(length, 1)} ft, {eighths(height)} high",),
         follows_depth=True,
     )
@@ -96,6 +98,7 @@ def _blocking(place: WorkPlace, edge: int, length_ft: float, what: str) -> Task:
         counted=f"{fixed(length_ft, 1)} ft at {eighths(spacing)} on center",
         materials=(use("bay_plug", bays),),
         person_hours=bays / place.rate("blocking_per_hour"),
+        sizes=(("plug", place.section.joist_depth_in or PLUG_START_IN), ("spacing", spacing), ("line", place.line_in)),
         pieces=(f"{fixed(bays)} plugs",),
     )
 

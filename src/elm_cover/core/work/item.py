@@ -28,7 +28,8 @@ class Task:
 
     key: what decisions and log entries name. amount in unit; counted: how it came about. lifts: the hazard's stop that this
     item cures. row: items of one row fold into it. counted_elsewhere: what it takes is in the plan's quantities already.
-    follows_depth: whether it is another one where the fill is deeper or burns. leak in in² at 4 Pa.
+    follows_depth: whether it is another one where the fill is deeper or burns. leak in in² at 4 Pa. sizes: what its drawing
+    goes by, inches.
     """
 
     key: str
@@ -58,6 +59,7 @@ class Task:
     done_on: str | None = None
     group: str | None = None
     pieces: tuple[str, ...] = ()
+    sizes: tuple[tuple[str, float], ...] = ()
 
 
 @dataclass(frozen=True)

@@ -34,6 +34,7 @@ def light(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]
             materials=(use("light_cover", n), bead(SEAL_IN, around * n)),
             person_hours=place.rate("light_cover_hours") * n,
             leak=open_leak,
+            sizes=(("light", LIGHT_IN), ("box", LIGHT_IN + 2), ("line", place.line_in)),
             pieces=(f"{n:g} covers" if n > 1 else "cover", f"bead {fixed(around * n, 1)} ft"),
         ),
         CurePlan(
@@ -42,6 +43,7 @@ def light(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]
             materials=(use("gypsum", box_ft2 * n), bead(SEAL_IN, 4 * side / 12 * n)),
             person_hours=place.rate("light_box_hours") * n,
             leak=open_leak,
+            sizes=(("light", LIGHT_IN), ("box", side), ("clear", BOX_CLEAR_IN), ("line", place.line_in)),
             pieces=(f"gypsum {fixed(box_ft2 * n, 1)} ft²", f"bead {fixed(4 * side / 12 * n, 1)} ft", "no fill on top"),
         ),
         CurePlan(
@@ -56,6 +58,7 @@ def light(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]
             title="as it is" if rated else "as it is: 3 in clear all round, nothing over it",
             person_hours=place.rate("light_as_it_is_hours") * n,
             leak=kept,
+            sizes=(("light", LIGHT_IN), ("ring", 0.0 if rated else BOX_CLEAR_IN), ("line", place.line_in)),
             pieces=("nothing",) if rated else ("ring of 3 in kept clear",),
         ),
     )

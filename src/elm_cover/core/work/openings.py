@@ -41,6 +41,7 @@ def board_over(opening_in: tuple[float, float], count: float, place: WorkPlace) 
         person_hours=hours * count,
         leak=Leak(leak.before * count, leak.after * count),
         kind="board",
+        sizes=(("board", board.size_in[0]), ("opening", opening_in[0]), ("line", place.line_in)),
         pieces=(f"board {size_text(board.size_in)}", f"bead {fixed(board.bead_ft, 1)} ft", f"{board.screws} screws"),
     )
 

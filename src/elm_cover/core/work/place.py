@@ -86,6 +86,7 @@ class CurePlan:
     amount: float | None = None
     kind: str | None = None
     pieces: tuple[str, ...] = ()
+    sizes: tuple[tuple[str, float], ...] = ()
     refused: str | None = None
 
 
@@ -113,6 +114,7 @@ def chosen(task: Task, ways: Sequence[CurePlan], decided: str | None, start: str
         what=way.what or task.what,
         kind=way.kind or task.kind,
         pieces=way.pieces or task.pieces,
+        sizes=(*task.sizes, *way.sizes),
         amount=task.amount if way.amount is None else way.amount,
         unit=way.unit or task.unit,
     )

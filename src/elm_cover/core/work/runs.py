@@ -14,6 +14,8 @@ from .item import Task
 from .place import CurePlan, WorkPlace, chosen, key_of, task
 
 RUN_START_FT = 10.0
+# A duct as it is drawn, its own insulation in it.
+DUCT_IN = 10.0
 # A box round a duct: three sides of 18 in board for each ft.
 DUCT_BOX_FT2_PER_FT = 4.5
 
@@ -35,12 +37,14 @@ def duct(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]:
     refused = bury_refused(feature.duct_r, place.r_ceiling, place.section.zone)
     ways = (
         CurePlan(cure="bury", title="sealed, then buried in the fill", materials=(mastic,), person_hours=seal,
-                 pieces=(f"mastic {fixed(length)} ft", "buried"), refused=refused),
+                 pieces=(f"mastic {fixed(length)} ft", "buried"), refused=refused, sizes=(("duct", DUCT_IN), ("line", place.line_in))),
         CurePlan(cure="box", title="sealed, then boxed in board", person_hours=seal + box,
                  materials=(mastic, use("rigid_board", length * DUCT_BOX_FT2_PER_FT)),
-                 pieces=(f"mastic {fixed(length)} ft", f"board {fixed(length * DUCT_BOX_FT2_PER_FT)} ft²")),
+                 pieces=(f"mastic {fixed(length)} ft", f"board {fixed(length * DUCT_BOX_FT2_PER_FT)} ft²"),
+                 sizes=(("duct", DUCT_IN), ("case", DUCT_IN + 4), ("line", place.line_in))),
         CurePlan(cure="leave", title="sealed, left in the open", materials=(mastic,), person_hours=seal,
-                 pieces=(f"mastic {fixed(length)} ft", "left in the open")),
+                 pieces=(f"mastic {fixed(length)} ft", "left in the open"),
+                 sizes=(("duct", DUCT_IN), ("open", 1.0), ("line", place.line_in))),
     )  # fmt: skip
     bare = replace(
         task(place, "duct", index, feature, f"Duct, {fixed(length)} ft"),

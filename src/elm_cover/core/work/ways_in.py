@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from ..base.units import eighths, fixed, r_value
 from ..hazards.features import FeatureInput
-from ..preparation.hatch import LATCHES, LID_LAYER_R, curb, lid_layers
+from ..preparation.hatch import LATCHES, LID_LAYER_IN, LID_LAYER_R, curb, lid_layers
 from ..preparation.leaks import leak_of
 from ..preparation.materials import use
 from .item import Task
@@ -18,6 +18,8 @@ HATCH_START_IN, STAIR_START_IN = (22.5, 30.0), (22.5, 54.0)
 # What a lid or cover of a folding stair may be by the code of 2021 on in warm zones: mean R-10; elsewhere as the ceiling.
 STAIR_LID_R, STAIR_LID_ZONES = 10.0, ("0", "1", "2", "3", "4")
 LID_R_START = 49.0
+# A bought cover, as it is drawn.
+COVER_CURB_IN, COVER_IN = 8.0, 3.0
 
 
 def way_in_tasks(place: WorkPlace) -> Iterator[Task]:
@@ -75,6 +77,7 @@ def _way_in(
         counted="" if opening_in else f"no size on record: {size_text(size)} taken",
         row=key,
         follows_depth=True,
+        sizes=(("opening", size[0]), ("line", place.line_in)),
     )
     lid = _lid(place, stair, size, count)
     ways: Sequence[CurePlan] = (lid,)
@@ -85,6 +88,7 @@ def _way_in(
             materials=(use("stair_cover", count), use("weatherstrip", 2 * (size[0] + size[1]) / 12 * count)),
             person_hours=place.rate("stair_hours") * count,
             leak=leak_of("stair_boxed", count),
+            sizes=(("curb", COVER_CURB_IN), ("lid", COVER_IN), ("layers", 1.0)),
             pieces=("cover", f"weatherstrip {fixed(2 * (size[0] + size[1]) / 12 * count, 2)} ft"),
         )
         ways = (cover, lid)
@@ -114,6 +118,7 @@ def _lid(place: WorkPlace, stair: bool, size: tuple[float, float], count: int) -
             f"lid {layer_word}, {r_value(layers * LID_LAYER_R)}",
             f"weatherstrip {fixed(built.seal_ft, 2)} ft, {LATCHES} latches",
         ),
+        sizes=(("curb", built.height_in), ("lid", layers * LID_LAYER_IN), ("layers", float(layers))),
     )
 
 
