@@ -21,6 +21,7 @@ import "./steps/measure/measure.css";
 import "./drawings/cut/heat.css";
 import "./steps/eaves/eaves.css";
 import "./drawings/strip/strip.css";
+import "./steps/prepare/prepare.css";
 import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";

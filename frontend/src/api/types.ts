@@ -55,3 +55,7 @@ export type FirmCard = Schemas["FirmCard"];
 export type Firm = Schemas["Firm"];
 export type FirmAnswer = Schemas["FirmAnswer"];
 export type OtherRoad = Schemas["OtherRoad"];
+export type ItemCutDrawing = Schemas["ItemCut"];
+export type WorkList = Schemas["WorkList"];
+export type WorkItem = Schemas["WorkItem"];
+export type WorkRow = Schemas["WorkRow"];

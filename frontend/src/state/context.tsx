@@ -14,6 +14,7 @@ import type { Lead } from "./lead";
 import type { Picked, Tool, Waiting } from "./tool";
 import type { LiveCorners } from "./useCorners";
 import type { JobHandle } from "./useJob";
+import type { LogHandle } from "./useLog";
 import type { LiveRack } from "./useRack";
 
 /** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
@@ -48,6 +49,8 @@ export interface PlanBench {
   rack: LiveRack;
   /** Every eave solved in two dimensions; while Eaves is open. */
   corners: LiveCorners;
+  /** What was done, and by whom: the log of the job. */
+  log: LogHandle;
 }
 
 /** What is looked at and with which tool, and the lists to pick from. None of it is part of the job. */
@@ -81,6 +84,9 @@ export interface ViewBench {
   /** Where a question was asked to lead to; null once it has. */
   lead: Lead | null;
   leadTo: (item: { step: string; field: string } | null) => void;
+  /** The item of the work list that is open, by its key. */
+  item: string | null;
+  openItem: (key: string | null) => void;
   /** What the menus at the top do, for a button elsewhere. */
   act: (action: Action) => void;
 }

@@ -9,6 +9,8 @@ export type Tool =
   | { kind: "photo"; file: string }
   /** A layer of batts, piece by piece. */
   | { kind: "pieces"; layer: number }
+  /** Walls below, drawn as lines: from, where one end was tapped. */
+  | { kind: "plates"; from: [number, number] | null }
   /** The rack of cores takes the place of Floor and Cut. */
   | { kind: "rack" };
 

@@ -10,11 +10,21 @@ export interface LivePlan {
   trouble: string | null;
 }
 
+/** Whose log says what is done of the work list, which item is open, and a count that grows with the log. */
+export interface WorkAsked {
+  logOf: string | null;
+  item: string | null;
+  turn: number;
+}
+
+const NO_WORK: WorkAsked = { logOf: null, item: null, turn: 0 };
+
 /** The plan of the document as it is now: one request in flight, the newest waiting document wins. */
-export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false): LivePlan {
+export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false, work: WorkAsked = NO_WORK): LivePlan {
   const [live, setLive] = useState<LivePlan>({ answer: null, faults: {}, trouble: null });
   const busy = useRef(false);
-  const waiting = useRef<{ job: JobDocument; cut: CutAsked | null } | null>(null);
+  const waiting = useRef<{ job: JobDocument; cut: CutAsked | null; log_of?: string; item?: string } | null>(null);
+  const { logOf, item, turn } = work;
   const url = useRef("");
   url.current = inView("/api/plan", metric);
   const gone = useRef(false);
@@ -28,7 +38,7 @@ export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false):
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another view says the same in other words
   useEffect(() => {
-    waiting.current = { job, cut };
+    waiting.current = { job, cut, ...(logOf ? { log_of: logOf } : {}), ...(item ? { item } : {}) };
     if (busy.current) return;
     const run = async () => {
       busy.current = true;
@@ -56,7 +66,7 @@ export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false):
       busy.current = false;
     };
     void run();
-  }, [job, cut, metric]);
+  }, [job, cut, metric, logOf, item, turn]);
 
   return live;
 }

@@ -3,6 +3,7 @@ import { Choose } from "./choose/Choose";
 import { Eaves } from "./eaves/Eaves";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
+import { Prepare } from "./prepare/Prepare";
 import { TargetStep } from "./target/TargetStep";
 
 export interface StepInfo {
@@ -57,5 +58,13 @@ export const STEPS: readonly StepInfo[] = [
     asks: ["eaves"],
     bySection: true,
     Sheet: Eaves,
+  },
+  {
+    id: "prepare",
+    title: "Prepare",
+    about: "What must be done before the fill hides it.",
+    asks: ["prepare"],
+    bySection: false,
+    Sheet: Prepare,
   },
 ];

@@ -129,6 +129,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read the log, or what is new in it */
+        get: operations["logs_read_log__job_id__log_get"];
+        put?: never;
+        /**
+         * Add to the log
+         * @description Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known.
+         */
+        post: operations["logs_add_to_log__job_id__log_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/papers": {
         parameters: {
             query?: never;
@@ -497,6 +518,20 @@ export interface components {
             jobs: components["schemas"]["JobLine"][];
         };
         /**
+         * GateLine
+         * @description How far the work list is: items, done of them, stops, ready to close.
+         */
+        GateLine: {
+            /** Items */
+            items: number;
+            /** Done */
+            done: number;
+            /** Stops */
+            stops: number;
+            /** Ready */
+            ready: boolean;
+        };
+        /**
          * Headline
          * @description A job on the shelf: its drawing and headline figures, all from the core.
          */
@@ -516,6 +551,8 @@ export interface components {
             thumbnail: {
                 [key: string]: unknown;
             }[];
+            /** @default null */
+            gate?: components["schemas"]["GateLine"] | null;
         };
         /** JobLine */
         JobLine: {
@@ -2945,6 +2982,147 @@ export interface components {
              */
             unit?: string | null;
         };
+        /**
+         * BatchAnswer
+         * @description Each entry answered for itself, in the order sent; others: those of other devices, where asked for.
+         */
+        BatchAnswer: {
+            /** Answers */
+            answers: components["schemas"]["EntryAnswer"][];
+            /** Others */
+            others: components["schemas"]["LoggedLine"][];
+            /** Last */
+            last: number;
+        };
+        /** EntryAnswer */
+        EntryAnswer: {
+            /** Id */
+            id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "accepted" | "known" | "refused";
+            /**
+             * Why
+             * @default null
+             */
+            why?: string | null;
+        };
+        /** LoggedLine */
+        LoggedLine: {
+            /** N */
+            n: number;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * LogBatch
+         * @description Entries of one device. device_now: its clock as it sends them, so that its error is known. after: also bring what
+         *     arrived from others after that number.
+         */
+        LogBatch: {
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Device Now
+             * @default null
+             */
+            device_now?: string | null;
+            /**
+             * After
+             * @default null
+             */
+            after?: number | null;
+        };
+        /**
+         * LogAnswer
+         * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded.
+         */
+        LogAnswer: {
+            /** Entries */
+            entries: components["schemas"]["LoggedLine"][];
+            /** Last */
+            last: number;
+            day: components["schemas"]["Day"];
+        };
+        /**
+         * Day
+         * @description The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided.
+         */
+        Day: {
+            /** Done */
+            done: {
+                [key: string]: components["schemas"]["Mark"];
+            };
+            /** Left */
+            left: {
+                [key: string]: components["schemas"]["Mark"];
+            };
+            /** Notes */
+            notes: components["schemas"]["Said"][];
+            /** Photos */
+            photos: components["schemas"]["Said"][];
+            /** Taken Back */
+            taken_back: string[];
+            /** Ignored */
+            ignored: components["schemas"]["Ignored"][];
+        };
+        /**
+         * Ignored
+         * @description An entry that comes to nothing, and why.
+         */
+        Ignored: {
+            /** Entry */
+            entry: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Mark
+         * @description Who marked an item, and when by a corrected clock. amount, reason: as far as they were said.
+         */
+        Mark: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Entry */
+            entry: string;
+            /**
+             * Amount
+             * @default null
+             */
+            amount?: number | null;
+            /**
+             * Reason
+             * @default null
+             */
+            reason?: string | null;
+        };
+        /**
+         * Said
+         * @description A note or a photo. of: the item it is of. text: the words, or the photo's file.
+         */
+        Said: {
+            /** Entry */
+            entry: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
+            /**
+             * Of
+             * @default null
+             */
+            of?: string | null;
+        };
         /** PaperAnswer */
         PaperAnswer: {
             /** Number */
@@ -3211,6 +3389,8 @@ export interface components {
             enclosed_cut: components["schemas"]["EnclosedCut"] | null;
             /** @default null */
             house?: components["schemas"]["HouseCut"] | null;
+            /** @default null */
+            item?: components["schemas"]["ItemCut"] | null;
         };
         /** DrawnBatts */
         DrawnBatts: {
@@ -3939,6 +4119,42 @@ export interface components {
             ][];
         };
         /**
+         * ItemCut
+         * @description What an item of the work list does where it stands; box_in: left, low, right, high.
+         */
+        ItemCut: {
+            /** Section */
+            section: string;
+            /** Title */
+            title: string;
+            /** Shapes */
+            shapes: components["schemas"]["ItemShape"][];
+            /** Dimensions */
+            dimensions: components["schemas"]["DrawnDimension"][];
+            /** Box In */
+            box_in: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /** ItemShape */
+        ItemShape: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "ceiling" | "old_fill" | "new_fill" | "top" | "framing" | "plate" | "plug" | "curb" | "lid" | "hot" | "metal" | "light" | "cover" | "board" | "deck_board" | "duct";
+            /** Closed */
+            closed: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Leak
          * @description Effective leakage area, in² at 4 Pa, before and after the work.
          */
@@ -4425,6 +4641,18 @@ export interface components {
             used?: boolean;
         };
         /**
+         * TradeLine
+         * @description What one trade, or the crew, still has to come back to: keys of items, and the areas that this keeps open.
+         */
+        TradeLine: {
+            /** Who */
+            who: string;
+            /** Keys */
+            keys: string[];
+            /** Keeps Open */
+            keeps_open: string[];
+        };
+        /**
          * VentChoice
          * @description A vent that would make up what is missing at a place: how many, or how many feet of it.
          */
@@ -4564,57 +4792,29 @@ export interface components {
             price: number | null;
             leak_in2: components["schemas"]["Leak"] | null;
             cfm50: components["schemas"]["Leak"] | null;
-            /**
-             * Waits For
-             * @default []
-             */
-            waits_for?: string[];
-            /**
-             * Waited For By
-             * @default []
-             */
-            waited_for_by?: string[];
-            /**
-             * Who
-             * @default crew
-             */
-            who?: string;
-            /**
-             * Cure
-             * @default null
-             */
-            cure?: string | null;
-            /**
-             * Cures
-             * @default []
-             */
-            cures?: components["schemas"]["CureOffered"][];
-            /**
-             * Leavable
-             * @default true
-             */
-            leavable?: boolean;
-            /**
-             * Lifts
-             * @default null
-             */
-            lifts?: string | null;
-            /**
-             * Counted Elsewhere
-             * @default false
-             */
-            counted_elsewhere?: boolean;
-            /**
-             * State
-             * @default to_do
-             */
-            state?: string;
-            /** @default null */
-            done?: components["schemas"]["Done"] | null;
+            /** Waits For */
+            waits_for: string[];
+            /** Waited For By */
+            waited_for_by: string[];
+            /** Who */
+            who: string;
+            /** Cure */
+            cure: string | null;
+            /** Cures */
+            cures: components["schemas"]["CureOffered"][];
+            /** Leavable */
+            leavable: boolean;
+            /** Lifts */
+            lifts: string | null;
+            /** Counted Elsewhere */
+            counted_elsewhere: boolean;
+            /** State */
+            state: string;
+            done: components["schemas"]["Done"] | null;
         };
         /**
          * WorkList
-         * @description The whole list. materials: whole containers over the job. extra: items that are no part of the gate.
+         * @description The whole list. trades: who still has to come back to what, trades first.
          */
         WorkList: {
             /** Items */
@@ -4627,8 +4827,8 @@ export interface components {
             cfm50: components["schemas"]["Flow"];
             /** Person Hours */
             person_hours: number;
-            /** Assumed */
-            assumed?: string[];
+            /** Trades */
+            trades: components["schemas"]["TradeLine"][];
         };
         /**
          * WorkRow
@@ -4697,17 +4897,27 @@ export interface components {
             stops: number;
             /** Ready */
             ready: boolean;
-            /**
-             * Missing
-             * @default []
-             */
-            missing?: components["schemas"]["Missing"][];
+            /** Missing */
+            missing: components["schemas"]["Missing"][];
         };
-        /** PlanAsked */
+        /**
+         * PlanAsked
+         * @description log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open.
+         */
         PlanAsked: {
             job: components["schemas"]["Job"];
             /** @default null */
             cut?: components["schemas"]["CutAsked"] | null;
+            /**
+             * Log Of
+             * @default null
+             */
+            log_of?: string | null;
+            /**
+             * Item
+             * @default null
+             */
+            item?: string | null;
         };
         /**
          * CutAsked
@@ -6717,6 +6927,101 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logs_read_log__job_id__log_get: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    logs_add_to_log__job_id__log_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogBatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,6 +10,7 @@ import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
 import { Heat } from "./Heat";
 import { HouseCut, HouseParts, HouseTitle } from "./HouseCut";
+import { ItemCut } from "./ItemCut";
 import { Ruler } from "./Ruler";
 
 const ROLE_ORDER = [
@@ -41,6 +42,19 @@ export function Cut() {
   const enclosed = drawing?.enclosed_cut?.section === section.id ? drawing.enclosed_cut : null;
   const house = view === "whole" ? drawing?.house : null;
   const several = (document.sections ?? []).length > 1;
+  const item = stepId === "prepare" ? drawing?.item : null;
+  if (item)
+    return (
+      <section className="drawing cut item-cut" aria-label="Cut">
+        <header>
+          <h2>Cut</h2>
+          <span className="soft">{item.title}, as it will stand</span>
+        </header>
+        <div className="canvas" ref={ref}>
+          {width > 0 && height > 0 ? <ItemCut cut={item} width={width} height={height} /> : null}
+        </div>
+      </section>
+    );
   if (section.kind && section.kind !== "open_floor") {
     return (
       <section className="drawing cut" aria-label="Cut">

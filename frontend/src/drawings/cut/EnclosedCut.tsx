@@ -1,4 +1,4 @@
-import type { EnclosedCutDrawing } from "../../api/types";
+import type { EnclosedCutDrawing, ItemCutDrawing } from "../../api/types";
 import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { NARROW_PX } from "../frame";
@@ -10,9 +10,23 @@ const LINE_PX = 22;
 const LETTERS = "abcdef";
 type Point = readonly [number, number];
 
+/** The material whose texture lies over a shape; null: none does. */
+const filling = (role: string, old: string | null | undefined, fresh: string | null | undefined) =>
+  role === "cavity" || role === "old_fill" ? (old ?? null) : role === "new_fill" ? (fresh ?? null) : null;
+
 /** The cut of rafter bays, a wall, closed bays or floor that is left out: to scale, with its own dimensions. */
-export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; width: number; height: number }) {
-  const { section } = useDocument();
+export function EnclosedCut({
+  cut,
+  width,
+  height,
+  label = "Section through these bays",
+}: {
+  cut: EnclosedCutDrawing | ItemCutDrawing;
+  width: number;
+  height: number;
+  label?: string;
+}) {
+  const { section, document } = useDocument();
   const units = useUnits();
   const [s0, z0, s1, z1] = cut.box_in;
   // Beside the drawing at a desk, over it on a phone: there the drawing takes the whole width.
@@ -27,12 +41,14 @@ export function EnclosedCut({ cut, width, height }: { cut: EnclosedCutDrawing; w
   const ground = margin.top + (room.high + (z1 - z0) * scale) / 2;
   const at = ([s, z]: Point): Point => [left + (s - s0) * scale, ground - (z - z0) * scale];
   const material = section.existing?.[0]?.material;
+  const choice = document.choice?.[section.id];
+  const product = document.products?.find((p) => p.id === choice?.product);
   return (
-    <svg width={width} height={height} role="group" aria-label="Section through these bays">
+    <svg width={width} height={height} role="group" aria-label={label}>
       {cut.shapes.map((shape, i) => {
         const points = shape.points.map((p) => at(p).join(",")).join(" ");
         const key = `${shape.role}${i}`;
-        const fill = shape.role === "cavity" && material ? material : null;
+        const fill = filling(shape.role, material, product?.kind);
         return <CutShape key={key} shape={shape} points={points} fill={fill} />;
       })}
       {cut.dimensions.map((dimension, i) => {

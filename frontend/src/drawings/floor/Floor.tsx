@@ -21,10 +21,14 @@ import { KeepOut, Marker } from "./Marks";
 import { OtherSection } from "./OtherSection";
 import { OtherWalls } from "./OtherWalls";
 import { Pieces } from "./Pieces";
+import { PlateLines } from "./PlateLines";
 import { Features, Pins, Readings, WaitingSign, Ways } from "./Things";
 import { WallLabels } from "./WallLabels";
+import { WorkSigns } from "./WorkSigns";
 
 const TAP_PX = 6;
+/** A shorter wall below is a slip of the finger. */
+const LEAST_WALL_FT = 0.5;
 
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
 export function Floor() {
@@ -82,11 +86,12 @@ export function Floor() {
   const grid = current?.grid;
   const rShown = map === "r" && tool.kind === "cut" && grid?.r;
   const shown: Shown = (reading && grid?.old_in) || !grid?.depth_in ? "old" : rShown ? "r" : "planned";
+  const preparing = stepId === "prepare";
   const showsHeights = tool.kind === "corners" || stepId === "eaves";
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
   );
-  const marked = tool.kind === "cut" ? (current?.markers_ft ?? []) : [];
+  const marked = tool.kind === "cut" && !preparing ? (current?.markers_ft ?? []) : [];
   // What stands there, so that no height is written across it.
   const standing: Box[] = frame ? (current?.keep_outs ?? []).map((kept) => boxOf(kept.corners_ft, frame)) : [];
   if (frame && (tool.kind === "cut" || tool.kind === "pieces")) {
@@ -123,6 +128,15 @@ export function Floor() {
         s.features = [...(s.features ?? []), { id, kind, at_ft: spot, ...(run ? { to_ft: far } : {}) }];
       });
       pick({ kind: "feature", id });
+    } else if (tool.kind === "plates") {
+      const from = tool.from;
+      if (!from) setTool({ kind: "plates", from: spot });
+      else if (Math.hypot(spot[0] - from[0], spot[1] - from[1]) >= LEAST_WALL_FT) {
+        editSection("a wall below", (s) => {
+          s.plates_ft = [...(s.plates_ft ?? []), [from, spot]];
+        });
+        setTool({ kind: "plates", from: null });
+      }
     } else if (tool.kind === "photo") {
       const file = tool.file;
       job.edit("a photo", (d) => {
@@ -132,7 +146,11 @@ export function Floor() {
       setTool(CUT);
     }
   };
-  const taps = tool.kind === "readings" || tool.kind === "photo" || (tool.kind === "features" && tool.place !== null);
+  const taps =
+    tool.kind === "plates" ||
+    tool.kind === "readings" ||
+    tool.kind === "photo" ||
+    (tool.kind === "features" && tool.place !== null);
   const down = (event: PointerEvent) => {
     pressed.current = [event.clientX, event.clientY];
   };
@@ -149,17 +167,23 @@ export function Floor() {
     <section className={`drawing floor tool-${tool.kind}`} aria-label="Floor">
       <header>
         <h2>Floor</h2>
-        <span className="soft">{HINTS[tool.kind]}</span>
+        <span className="soft">
+          {preparing && tool.kind === "cut" ? "numbers as in the list; tap one to open it" : HINTS[tool.kind]}
+        </span>
         {taps ? (
           <Button
             variant="default"
             size="compact-sm"
-            onClick={() => (tool.kind === "photo" ? setTool(CUT) : tap(middleOf(outline)))}
+            onClick={() => (tool.kind === "photo" || tool.kind === "plates" ? setTool(CUT) : tap(middleOf(outline)))}
           >
-            {tool.kind === "photo" ? "not on the floor" : "add in the middle"}
+            {tool.kind === "photo"
+              ? "not on the floor"
+              : tool.kind === "plates"
+                ? "walls are drawn"
+                : "add in the middle"}
           </Button>
         ) : null}
-        {grid?.r && tool.kind === "cut" && grid.depth_in ? (
+        {grid?.r && tool.kind === "cut" && grid.depth_in && !preparing ? (
           <SegmentedControl
             size="xs"
             className="cut-view"
@@ -177,7 +201,7 @@ export function Floor() {
       <div className="canvas" ref={ref}>
         {frame ? (
           <>
-            {grid && tool.kind !== "corners" && tool.kind !== "pieces" ? (
+            {grid && !preparing && tool.kind !== "corners" && tool.kind !== "pieces" ? (
               <DepthMap
                 which={shown}
                 grid={grid}
@@ -287,11 +311,13 @@ export function Floor() {
                 />
               ) : null}
               {reading && waiting ? <WaitingSign at={waiting.at_ft} frame={frame} /> : null}
-              {tool.kind === "cut"
+              {tool.kind === "cut" && !preparing
                 ? current?.markers_ft.map(([x, y]) => <Marker key={`${x},${y}`} x={frame.x(x)} y={frame.y(y)} />)
                 : null}
-              {tool.kind === "cut" && cut ? <CutLine cut={cut} frame={frame} /> : null}
+              {tool.kind === "cut" && cut && !preparing ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
+              {preparing ? <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} /> : null}
+              {preparing && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />
@@ -315,6 +341,7 @@ const HINTS = {
   features: "pick a sign in the sheet and tap where it stands; drag to move",
   photo: "tap where the photo was taken",
   pieces: "every piece as it is laid, numbered in the laying order",
+  plates: "tap one end of a wall below, then the other; they need not end at a wall of the attic",
   against: "click the wall of another section, where this one's corner comes to stand",
   rack: "",
 };

@@ -7,12 +7,13 @@ import { lookOf } from "../baySigns";
 import type { Shown } from "./DepthMap";
 import { KeepOut, Marker } from "./Marks";
 import { SignIcon } from "./symbols";
+import { WORDS, WorkSign } from "./WorkSigns";
 
 /** What the signs on the floor mean; only those that are there, on one line; more of them open over the drawing. */
 export function FloorKey({ which, heights }: { which: Shown; heights: boolean }) {
   const { section } = useDocument();
   const { drawing, sectionPlan } = usePlanned();
-  const { tool, lists } = useView();
+  const { tool, lists, stepId } = useView();
   const units = useUnits();
   const signs = useRef<HTMLUListElement>(null);
   const { ref: sized } = useElementSize<HTMLUListElement>();
@@ -39,7 +40,19 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
       onKeyDown={(event) => event.key === "Escape" && setOpen(false)}
     >
       <ul className="floor-key" ref={ref} id="floor-signs">
-        {range && tool.kind !== "corners" && tool.kind !== "pieces" ? (
+        {stepId === "prepare"
+          ? WORK_SIGNS.map((state) => (
+              <li key={state}>
+                <svg width="18" height="18" viewBox="-13 -13 26 26" aria-hidden="true">
+                  <g className={`work-sign ${state}`}>
+                    <WorkSign number={null} state={state} />
+                  </g>
+                </svg>{" "}
+                {WORDS[state]}
+              </li>
+            ))
+          : null}
+        {range && stepId !== "prepare" && tool.kind !== "corners" && tool.kind !== "pieces" ? (
           <li>
             <span className="shades" aria-hidden="true" />{" "}
             {which === "r"
@@ -88,7 +101,7 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
             <SignIcon kind={kind} /> {(lists.features[kind]?.title ?? kind.replaceAll("_", " ")).toLowerCase()}
           </li>
         ))}
-        {tool.kind === "cut" && drawn.markers_ft.length ? (
+        {tool.kind === "cut" && stepId !== "prepare" && drawn.markers_ft.length ? (
           <li>
             <svg width="16" height="16" aria-hidden="true">
               <Marker x={4} y={14} />
@@ -117,6 +130,8 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
     </div>
   );
 }
+
+const WORK_SIGNS = ["to_do", "done", "stop"];
 
 const BAY_WORDS = { baffle: "baffle", blocked: "bay blocked", "to-wind": "bay open to wind", plug: "bay closed" };
 

@@ -71,6 +71,12 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
             </dd>
           </div>
         ) : null}
+        {head?.gate?.done ? (
+          <div>
+            <dt>prepared</dt>
+            <dd>{head.gate.ready ? "ready to close" : `${head.gate.done} of ${head.gate.items}`}</dd>
+          </div>
+        ) : null}
         {totals?.stops ? (
           <div className="stops">
             <dt>stops</dt>

@@ -4,7 +4,7 @@ import type { Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
 import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
-import { useDocument, usePlanned } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { useSettings } from "../../state/starts";
 import { FigureButton } from "../../ui/FigureButton";
 import { fixed, type Shown, useUnits } from "../../ui/units";
@@ -37,6 +37,7 @@ function Cell({ name, path, large, always, unit, children }: CellProps) {
 export function Tally() {
   const settings = useSettings();
   const { document } = useDocument();
+  const { stepId } = useView();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
   const totals = plan?.totals;
@@ -84,12 +85,22 @@ export function Tally() {
             {of(totals.fill_line_in, units.depth)}
           </Cell>
         ) : null}
-        {totals.area_ft2 !== null ? (
+        {stepId === "prepare" ? (
+          <>
+            <Cell name={plan.work.gate.ready ? "the attic is" : "ready to close"}>
+              {plan.work.gate.ready ? "ready to close" : `${plan.work.gate.done} of ${plan.work.gate.items}`}
+            </Cell>
+            <Cell name="leaks open" unit="CFM50">
+              {fixed(plan.work.cfm50.open)}
+            </Cell>
+          </>
+        ) : null}
+        {totals.area_ft2 !== null && stepId !== "prepare" ? (
           <Cell name="floor" path={`${at}area_ft2`} unit={units.area(0).unit}>
             {units.area(totals.area_ft2).value}
           </Cell>
         ) : null}
-        {totals.r_existing ? (
+        {totals.r_existing && stepId !== "prepare" ? (
           <Cell
             name={`${totals.r_nominal ? "R now → after" : "R now"}${floors}`}
             path={`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`}
@@ -103,7 +114,7 @@ export function Tally() {
             {totals.baffles}
           </Cell>
         ) : null}
-        {totals.load_psf !== null ? (
+        {totals.load_psf !== null && stepId !== "prepare" ? (
           <Cell
             name="ceiling load"
             path={`${at}load_psf`}

@@ -59,6 +59,7 @@ export function Workbench({ id, job, library, lists }: Props) {
   const step = STEPS.find((s) => s.id === stepId) ?? (STEPS[0] as (typeof STEPS)[number]);
   const atEaves = step.id === "eaves";
   const { bench, live, openId, tool, setTool, pick, waiting, wait } = useBenchState({
+    id,
     job,
     stepId: step.id,
     narrow: narrow ?? false,

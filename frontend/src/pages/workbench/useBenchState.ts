@@ -6,11 +6,13 @@ import { type Lead, leadOf } from "../../state/lead";
 import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
 import { useCorners } from "../../state/useCorners";
 import type { JobHandle } from "../../state/useJob";
+import { useLog } from "../../state/useLog";
 import { type LivePlan, usePlan } from "../../state/usePlan";
 import { useRack } from "../../state/useRack";
 import { useUnits } from "../../ui/units";
 
 interface Asked {
+  id: string;
   job: JobHandle;
   stepId: string;
   narrow: boolean;
@@ -35,7 +37,7 @@ export interface BenchState {
 const PLAIN: HeatView = { show: "fill", state: null };
 
 /** What the workbench works on: the open section, the live plan of the document, what is looked at and with which tool. */
-export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }: Asked): BenchState {
+export function useBenchState({ id, job, stepId, narrow, library, lists, act, goTo }: Asked): BenchState {
   const { metric } = useUnits();
   const [cut, setCut] = useState<CutAsked | null>(null);
   const [cutView, setCutView] = useState<CutView>("A");
@@ -48,6 +50,7 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
   const [pickFor, setPickFor] = useState<PickFor>("attic");
   const [heat, setHeat] = useState<HeatView>(PLAIN);
   const [lead, setLead] = useState<Lead | null>(null);
+  const [item, setItem] = useState<string | null>(null);
 
   const sections = job.document.sections ?? [];
   const sectionIndex = Math.max(
@@ -64,7 +67,12 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
         : { ...(cut?.section === openId ? cut : { section: openId }), ...(cutView === "whole" ? { house: true } : {}) },
     [cut, openId, cutView],
   );
-  const live = usePlan(job.document, askedCut, metric);
+  const log = useLog(id);
+  const live = usePlan(job.document, askedCut, metric, {
+    logOf: id,
+    item: stepId === "prepare" ? item : null,
+    turn: log.turn,
+  });
   const rack = useRack(job.document, stepId === "choose" || stepId === "target", metric);
   const atEaves = stepId === "eaves";
   const corners = useCorners(job.document, atEaves || (stepId === "choose" && edgeSeen), metric);
@@ -100,6 +108,16 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
     [job.document, openId, openSection, goTo],
   );
 
+  const items = live.answer?.plan.work.items;
+  const openItem = useCallback(
+    (key: string | null) => {
+      setItem(key);
+      const where = items?.find((one) => one.key === key)?.section;
+      if (where && where !== openId) openSection(where);
+    },
+    [items, openId, openSection],
+  );
+
   const document: DocumentBench | null = useMemo(
     () => (section ? { job, document: job.document, section, sectionIndex, openSection, editSection } : null),
     [job, section, sectionIndex, openSection, editSection],
@@ -112,8 +130,9 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
       faults: live.faults,
       rack,
       corners,
+      log,
     }),
-    [live, openId, rack, corners],
+    [live, openId, rack, corners, log],
   );
   const view: ViewBench = useMemo(
     () => ({
@@ -140,6 +159,8 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
       watchEdge,
       lead,
       leadTo,
+      item,
+      openItem,
       act,
     }),
     [
@@ -158,6 +179,8 @@ export function useBenchState({ job, stepId, narrow, library, lists, act, goTo }
       heat,
       lead,
       leadTo,
+      item,
+      openItem,
       act,
     ],
   );

@@ -72,7 +72,7 @@ export function PriceSheet() {
         ) : (
           <p className="answer">Pick what goes into every section first; slopes and walls count too.</p>
         )}
-        <p className="note">Preparation (sealing, covers, dams) is not in it yet.</p>
+        <p className="note">Preparation stands in it material by material; item by item it is in Prepare.</p>
       </Part>
       <Part title="Saving a year">
         {saving ? (

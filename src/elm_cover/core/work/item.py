@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ..preparation.leaks import Leak
 from ..preparation.materials import MaterialUse
@@ -100,16 +100,16 @@ class WorkItem:
     price: float | None
     leak_in2: Leak | None
     cfm50: Leak | None
-    waits_for: tuple[str, ...] = ()
-    waited_for_by: tuple[str, ...] = ()
-    who: str = "crew"
-    cure: str | None = None
-    cures: tuple[CureOffered, ...] = ()
-    leavable: bool = True
-    lifts: str | None = None
-    counted_elsewhere: bool = False
-    state: str = TO_DO
-    done: Done | None = None
+    waits_for: tuple[str, ...]
+    waited_for_by: tuple[str, ...]
+    who: str
+    cure: str | None
+    cures: tuple[CureOffered, ...]
+    leavable: bool
+    lifts: str | None
+    counted_elsewhere: bool
+    state: str
+    done: Done | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -146,7 +146,7 @@ class Gate:
     done: int
     stops: int
     ready: bool
-    missing: tuple[Missing, ...] = ()
+    missing: tuple[Missing, ...]
 
 
 @dataclass(frozen=True)
@@ -165,9 +165,18 @@ class Group:
     title: str
 
 
+@dataclass(frozen=True)
+class TradeLine:
+    """What one trade, or the crew, still has to come back to: keys of items, and the areas that this keeps open."""
+
+    who: str
+    keys: tuple[str, ...]
+    keeps_open: tuple[str, ...]
+
+
 @dataclass(frozen=True, kw_only=True)
 class WorkList:
-    """The whole list. materials: whole containers over the job. extra: items that are no part of the gate."""
+    """The whole list. trades: who still has to come back to what, trades first."""
 
     items: tuple[WorkItem, ...]
     rows: tuple[WorkRow, ...]
@@ -175,4 +184,4 @@ class WorkList:
     gate: Gate
     cfm50: Flow
     person_hours: float
-    assumed: tuple[str, ...] = field(default_factory=tuple)
+    trades: tuple[TradeLine, ...]

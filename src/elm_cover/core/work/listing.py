@@ -25,6 +25,7 @@ from .item import (
     Group,
     Missing,
     Task,
+    TradeLine,
     WorkItem,
     WorkList,
     WorkRow,
@@ -34,6 +35,7 @@ from .pricing import item_price
 from .words import counted
 
 ORDER = tuple(GROUPS)
+WHOLE = "the whole attic"
 
 
 @dataclass(frozen=True)
@@ -74,6 +76,7 @@ def work_list(tasks: Iterable[Task], given: ListedFor, marks: Marks | None = Non
         gate=_gate(placed, given),
         cfm50=_flow(counted_items),
         person_hours=sum(item.person_hours for item in counted_items if item.state != LEFT),
+        trades=_trades(placed, given.record.names),
     )
 
 
@@ -124,6 +127,8 @@ def _item(task: Task, number: int, given: ListedFor, marks: Marks) -> WorkItem:
         price=price,
         leak_in2=task.leak,
         cfm50=None if task.leak is None else task.leak.cfm50,
+        waits_for=(),
+        waited_for_by=(),
         who=task.who,
         cure=task.cure,
         cures=task.cures,
@@ -174,7 +179,8 @@ def _gone(items: Sequence[WorkItem], given: ListedFor, marks: Marks, rows: int) 
                 section=None, at_ft=None, line_ft=(), what=f"{title}: no longer on record",
                 why="What it came from was taken off the record; what was recorded on it is kept.", cautions=(),
                 amount=0.0, unit="pieces", counted="", pieces=(), materials=(), person_hours=0.0, price=None,
-                leak_in2=None, cfm50=None, state=GONE, done=done,
+                leak_in2=None, cfm50=None, waits_for=(), waited_for_by=(), who=CREW, cure=None, cures=(), leavable=True,
+                lifts=None, counted_elsewhere=False, state=GONE, done=done,
             )
         )  # fmt: skip
     return found
@@ -258,6 +264,25 @@ def _gate(items: Sequence[WorkItem], given: ListedFor) -> Gate:
         stops=stops,
         ready=not missing,
         missing=tuple(missing),
+    )
+
+
+def _trades(items: Sequence[WorkItem], names: Mapping[str, str]) -> tuple[TradeLine, ...]:
+    """Who still has to come back to what, and which area that keeps open; the crew last.
+
+    Source: handbook §9, what another trade has still to come back to.
+    """
+    by_trade: dict[str, list[WorkItem]] = {}
+    for item in items:
+        if item.state in (TO_DO, STOP) and item.group != "extras":
+            by_trade.setdefault(item.who, []).append(item)
+    return tuple(
+        TradeLine(
+            who,
+            tuple(item.key for item in held),
+            tuple(dict.fromkeys(names.get(item.section or "", WHOLE) for item in held)),
+        )
+        for who, held in sorted(by_trade.items(), key=lambda pair: (pair[0] == CREW, pair[0]))
     )
 
 

@@ -1,0 +1,121 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { ask, type ProblemError } from "../api/client";
+import type { components } from "../api/generated/schema";
+import { afterAnswers, type EntryKind, keepOutbox, keptOutbox, type Outbox, withEntry } from "../document/logEntries";
+
+type Day = components["schemas"]["LogAnswer"]["day"];
+type BatchAnswer = components["schemas"]["BatchAnswer"];
+type LogAnswer = components["schemas"]["LogAnswer"];
+
+export interface LogHandle {
+  /** The log folded by the core; null until it was read. */
+  day: Day | null;
+  /** Counts up whenever the log on the server may say something new: plans are made anew by it. */
+  turn: number;
+  /** How many entries the program has not taken yet, and what it said of those it refused. */
+  waiting: number;
+  refused: Outbox["refused"];
+  trouble: string | null;
+  add: (kind: EntryKind, value: Record<string, unknown>) => void;
+  takeBack: (entry: string) => void;
+  forgetRefused: () => void;
+  /** Who writes: a name typed here, else “local”. */
+  actor: string;
+  setActor: (name: string) => void;
+}
+
+const RETRY_MS = 4000;
+const LOOK_MS = 15_000;
+const ACTOR = "elm-cover.actor";
+const NOBODY = "local";
+
+/** The log of a job at this desk: what is written here is kept in the browser until the program has it. */
+export function useLog(job: string): LogHandle {
+  const [outbox, setOutbox] = useState<Outbox>(() => keptOutbox(job));
+  const [day, setDay] = useState<Day | null>(null);
+  const [turn, setTurn] = useState(0);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [actor, setName] = useState(() => localStorage.getItem(ACTOR) ?? NOBODY);
+  const current = useRef(outbox);
+  const busy = useRef(false);
+  const last = useRef(-1);
+  const timer = useRef<number>(undefined);
+
+  const put = useCallback(
+    (next: Outbox) => {
+      current.current = next;
+      setOutbox(next);
+      if (!keepOutbox(job, next))
+        setTrouble("this browser's storage is full: what is ticked now is lost with the page");
+    },
+    [job],
+  );
+
+  const read = useCallback(async () => {
+    const { data } = await ask<LogAnswer>("GET", `/api/jobs/${job}/log`);
+    if (data.last === last.current) return;
+    last.current = data.last;
+    setDay(data.day);
+    setTurn((now) => now + 1);
+  }, [job]);
+
+  const send = useCallback(async () => {
+    if (busy.current || current.current.waiting.length === 0) return;
+    busy.current = true;
+    window.clearTimeout(timer.current);
+    try {
+      const entries = current.current.waiting.slice(0, 500);
+      const body = { entries, device_now: new Date().toISOString() };
+      const { data } = await ask<BatchAnswer>("POST", `/api/jobs/${job}/log`, body);
+      put(afterAnswers(current.current, data.answers));
+      setTrouble(null);
+      await read();
+    } catch (error) {
+      const problem = error as ProblemError;
+      setTrouble(problem.offline ? "no connection to the program" : problem.message);
+      timer.current = window.setTimeout(() => void send(), RETRY_MS);
+    } finally {
+      busy.current = false;
+    }
+    if (current.current.waiting.length && !timer.current) void send();
+  }, [job, put, read]);
+
+  useEffect(() => {
+    void read().catch(() => {});
+    void send();
+    const look = window.setInterval(() => {
+      if (document.visibilityState === "visible") void read().catch(() => {});
+    }, LOOK_MS);
+    return () => {
+      window.clearInterval(look);
+      window.clearTimeout(timer.current);
+    };
+  }, [read, send]);
+
+  const write = useCallback(
+    (kind: EntryKind, value: Record<string, unknown>, voids?: string) => {
+      put(withEntry(current.current, { kind, value, actor, voids }));
+      void send();
+    },
+    [put, send, actor],
+  );
+  return useMemo(
+    () => ({
+      day,
+      turn,
+      waiting: outbox.waiting.length,
+      refused: outbox.refused,
+      trouble,
+      actor,
+      add: (kind, value) => write(kind, value),
+      takeBack: (entry) => write("void", {}, entry),
+      forgetRefused: () => put({ ...current.current, refused: [] }),
+      setActor: (name) => {
+        const next = name.trim() || NOBODY;
+        localStorage.setItem(ACTOR, next);
+        setName(next);
+      },
+    }),
+    [day, turn, outbox, trouble, actor, write, put],
+  );
+}
