@@ -22,24 +22,31 @@ from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
 from .formats.work_json import work_json
 from .job import Fault, Job, JobError, job_schema
+from .job.log_entry import LogEntry
+from .papers.change_order import change_order
 from .papers.eave_detail import eave_detail
 from .papers.job_sheet import job_sheet
 from .papers.offer import offer
+from .papers.work_sheet import work_sheet
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
-EXPORTS: dict[str, Callable[[Job], bytes]] = {
-    ".pdf": lambda job: job_sheet(job, date.today()),
-    "offer.pdf": lambda job: offer(job, date.today()),
-    "eave.pdf": lambda job: eave_detail(job, date.today()),
-    ".svg": lambda job: floor_svg(job).encode(),
-    ".dxf": lambda job: floor_dxf(job).encode(),
-    ".json": lambda job: floor_json(job).encode(),
-    ".csv": lambda job: write_readings(job).encode(),
-    "features.csv": lambda job: write_features(job).encode(),
+EXPORTS: dict[str, Callable[[Job, date, Sequence[LogEntry]], bytes]] = {
+    ".pdf": lambda job, today, log: job_sheet(job, today),
+    "offer.pdf": lambda job, today, log: offer(job, today),
+    "eave.pdf": lambda job, today, log: eave_detail(job, today),
+    "work.pdf": work_sheet,
+    "change.pdf": lambda job, today, log: change_order(job, today),
+    ".svg": lambda job, today, log: floor_svg(job).encode(),
+    ".dxf": lambda job, today, log: floor_dxf(job).encode(),
+    ".json": lambda job, today, log: floor_json(job).encode(),
+    ".csv": lambda job, today, log: write_readings(job).encode(),
+    "features.csv": lambda job, today, log: write_features(job).encode(),
 }
+# Endings that say more than the kind of file.
+NAMED = ("features.csv", "offer.pdf", "eave.pdf", "work.pdf", "change.pdf")
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -90,8 +97,10 @@ def parser() -> argparse.ArgumentParser:
     about = "Write part of a job file for other programs, by the ending of the file to write."
     exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    kinds = ".pdf the job sheet; offer.pdf the offer; eave.pdf the eave detail; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    kinds = ".pdf the job sheet; offer.pdf, eave.pdf, work.pdf, change.pdf; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
+    exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
+    exporting.add_argument("--date", type=_day, default=None, metavar="D", help="the day to print, 2026-05-02")
     command("schema", _schema, "Print the JSON Schema of the job document.")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
@@ -105,6 +114,14 @@ def parser() -> argparse.ArgumentParser:
     for sub in (serving, demoing, saving, restoring):
         sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
     return top
+
+
+def _day(text: str) -> date:
+    """A day as written on the command line. Raises ArgumentTypeError."""
+    try:
+        return date.fromisoformat(text)
+    except ValueError as error:
+        raise argparse.ArgumentTypeError(f"“{text}” is no day; write it as 2026-05-02") from error
 
 
 def _print_json(value: object) -> None:
@@ -145,14 +162,15 @@ def _check(options: argparse.Namespace) -> int:
 
 def _export(options: argparse.Namespace) -> int:
     to: Path = options.to
-    named = next((name for name in ("features.csv", "offer.pdf", "eave.pdf") if to.name.lower().endswith(name)), None)
+    named = next((name for name in NAMED if to.name.lower().endswith(name)), None)
     write = EXPORTS.get(named or to.suffix.lower())
     if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv")):
         write = None
     if write is None:
-        allowed = ".pdf, …offer.pdf, …eave.pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
+        allowed = ".pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
-    content = write(load_job(options.file))
+    log = () if options.log is None else load_log(options.log)
+    content = write(load_job(options.file), options.date or date.today(), log)
     try:
         to.write_bytes(content)
     except OSError as error:

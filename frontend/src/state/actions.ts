@@ -5,6 +5,8 @@ export type Action =
   | "print"
   | "offer"
   | "detail"
+  | "work"
+  | "change"
   | "history"
   | "file"
   | "archive"

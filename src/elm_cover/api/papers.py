@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date
 
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..job import Job, read_job
+from ..job.log_entry import LogEntry
+from ..papers.change_order import change_order
 from ..papers.eave_detail import eave_detail
 from ..papers.job_sheet import job_sheet
 from ..papers.lettering import LettersMissingError, missing_letters, paper_view
 from ..papers.offer import offer
+from ..papers.work_sheet import work_sheet
 from .answers.jobs import (
     IfMatch,
     JobPath,
@@ -20,6 +24,7 @@ from .answers.jobs import (
     RevisionPath,
 )
 from .jobs import ACTOR, job_store, version_seen
+from .log import entries_of
 from .problems import Problem
 
 papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
@@ -34,8 +39,9 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
+    log = entries_of(job_store().log(path.job_id))
     number, job = job_store().issue_paper(
-        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document))
+        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document), log)
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})
@@ -44,19 +50,21 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     return response
 
 
-def _paper(query: PaperQuery, job: Job) -> bytes:
+def _paper(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
     lost = [] if query.gaps else missing_letters(job)
     if lost:
         raise LettersMissingError(lost)
     with paper_view(query.units == "metric"):
-        return _printed(query, job)
+        return _printed(query, job, log)
 
 
-def _printed(query: PaperQuery, job: Job) -> bytes:
+def _printed(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
     today = date.today()
+    if query.kind == "work list":
+        return work_sheet(job, today, log)
     if query.kind == "eave detail":
         return eave_detail(job, today, query.section, query.edge)
-    return (offer if query.kind == "offer" else job_sheet)(job, today)
+    return {"offer": offer, "change": change_order}.get(query.kind, job_sheet)(job, today)
 
 
 @papers.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")

@@ -61,8 +61,19 @@ class Decision(DocumentModel):
     left_out: LeftOut | None = None
 
 
+class Answered(DocumentModel):
+    """What the customer said to a change, who said it and when."""
+
+    said: Literal["yes", "no"]
+    by: Text = Field(min_length=1)
+    on: str = Field(pattern=r"^\d{4}-\d{2}-\d{2}$")
+
+
 class AddedItem(DocumentModel):
-    """An item that no record gives, put on the list by hand. amount: in the unit of its kind; of "other": person-hours."""
+    """An item that no record gives, put on the list by hand. amount: in the unit of its kind; of "other": person-hours.
+
+    after_offer: it was found after the price was agreed: a change, in no price before the customer's yes.
+    """
 
     id: Identifier | None = None
     kind: AddedKind
@@ -70,6 +81,8 @@ class AddedItem(DocumentModel):
     at_ft: tuple[Corner, Corner] | None = None
     amount: Amount | None = None
     text: Text = ""
+    after_offer: bool = Field(False, strict=True)
+    answer: Answered | None = None
 
 
 class Preparation(DocumentModel):

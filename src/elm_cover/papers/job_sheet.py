@@ -118,8 +118,8 @@ def _headline(canvas: Canvas, result: Plan, left: float, bottom: float, width: f
     if totals.load_psf is not None:
         limit = f" of {totals.load_limit_psf:g}" if totals.load_limit_psf else ""
         cells.append(("ceiling load", f"{fixed(totals.load_psf, 2)}{limit} lb/ft²"))
-    if totals.markers is not None:
-        cells.append(("markers", str(totals.markers)))
+    if result.work.gate.items:
+        cells.append(("before the fill", f"{result.work.gate.items} items, {fixed(result.work.person_hours)} h"))
     looked = f"{totals.not_looked_at} not looked at" if totals.not_looked_at else "none"
     cells.append(("stops", str(totals.stops) if totals.stops else looked))
     step = width / len(cells)
@@ -175,7 +175,8 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
         story.append(paragraph(f"<b>Not known yet:</b> {marked(asked)}.", plain))
     story.append(
         paragraph(
-            CAUTIONS, ParagraphStyle("cautions", parent=plain, fontSize=7.5, leading=9.5, textColor=SOFT, spaceBefore=4)
+            CAUTIONS,
+            ParagraphStyle("cautions", parent=plain, fontSize=7.5, leading=9.5, textColor=SOFT, spaceBefore=4),
         )
     )
     return story

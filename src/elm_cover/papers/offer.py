@@ -23,6 +23,7 @@ from ..job.document import framing_of
 from .drawn import BARK_PALE, HAIRLINE, INK, LEAF, LEAF_PALE, RUST, SOFT, draw_cut
 from .lettering import BOLD, REGULAR, marked, paragraph, sheet
 from .page import MARGIN, caption, fitted
+from .work_lines import work_said
 
 MOST_CHOICES = 3
 CORE_WIDE = 74.0
@@ -41,8 +42,8 @@ WORDS = {
 }
 AFTER_WORDS = (
     "The saving is a range, not a promise: weather, thermostat and house differ. The locally adopted code, the product's own "
-    "label and licensed trades have the last word. Work that is found to be needed first (wiring, leaks, burners, damp) is "
-    "offered apart. Sealing, covers and dams are not in these prices yet."
+    "label and licensed trades have the last word. What licensed trades must do first is offered apart; what "
+    "is found later is a change, with your yes or no."
 )
 
 
@@ -255,6 +256,9 @@ def _foot(canvas: Canvas, job: Job, found: Rack, ways: Sequence[Way]) -> None:
     if stops:
         red = ParagraphStyle("stop", parent=plain, textColor=RUST)
         story.append(paragraph(f"<b>Before anything goes in:</b> {marked(' '.join(stops))}", red))
+    first = work_said(result.work)
+    if first:
+        story.append(paragraph(f"<b>What must be done first, in each price:</b> {marked(first)}.", plain))
     story.append(paragraph(f"<b>Assumed:</b> {marked(' '.join(_assumed(job, found, ways)))}", plain))
     rules = house_rules_said(job.house_rules)
     if rules:

@@ -104,7 +104,13 @@ def test_sides_are_named_by_the_compass(turned: bool) -> None:
 
 def test_what_is_not_known_yet_is_not_drawn() -> None:
     bare = {"format": "elm-cover.job", "version": 1}
-    assert drawing(planned(bare), {}) == {"sections": [], "cut": None, "enclosed_cut": None, "house": None}
+    assert drawing(planned(bare), {}) == {
+        "sections": [],
+        "cut": None,
+        "enclosed_cut": None,
+        "house": None,
+        "item": None,
+    }
     bare["sections"] = [{"id": "a", "outline_ft": rectangle(), "edges": [{"kind": "eave"}, {"kind": "gable"}] * 2}]
     drawn = drawing(planned(bare), {})
     assert drawn["sections"][0]["grid"] is None and drawn["sections"][0]["joists_ft"] == []

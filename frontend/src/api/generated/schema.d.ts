@@ -1011,6 +1011,8 @@ export interface components {
         /**
          * AddedItem
          * @description An item that no record gives, put on the list by hand. amount: in the unit of its kind; of "other": person-hours.
+         *
+         *     after_offer: it was found after the price was agreed: a change, in no price before the customer's yes.
          */
         AddedItem: {
             /**
@@ -1046,6 +1048,28 @@ export interface components {
              * @default
              */
             text?: string;
+            /**
+             * After Offer
+             * @default false
+             */
+            after_offer?: boolean;
+            /** @default null */
+            answer?: components["schemas"]["Answered"] | null;
+        };
+        /**
+         * Answered
+         * @description What the customer said to a change, who said it and when.
+         */
+        Answered: {
+            /**
+             * Said
+             * @enum {string}
+             */
+            said: "yes" | "no";
+            /** By */
+            by: string;
+            /** On */
+            on: string;
         };
         /**
          * Batt
@@ -4745,7 +4769,8 @@ export interface components {
          * WorkItem
          * @description An item as it stands in the list. number: of its row. price with overhead and margin; None while one is not known.
          *
-         *     why, cautions: its own, beside those of its kind, which also says how. leak_in2, cfm50: before and after; None where it is no leak. waits_for, waited_for_by: keys. state: to_do, done, left,
+         *     why, cautions: its own, beside those of its kind, which also says how. leak_in2, cfm50: before and after; None where it
+         *     is no leak. waits_for, waited_for_by: keys. change: found after the offer: asked, yes or no. state: to_do, done, left,
          *     stop (until somebody else has cleared it), as_it_is (nothing to do the way it was decided) or gone (what it came from is
          *     no longer on record).
          */
@@ -4808,6 +4833,8 @@ export interface components {
             lifts: string | null;
             /** Counted Elsewhere */
             counted_elsewhere: boolean;
+            /** Change */
+            change: string | null;
             /** State */
             state: string;
             done: components["schemas"]["Done"] | null;
@@ -7034,7 +7061,7 @@ export interface operations {
     papers_issue_paper__job_id__papers_post: {
         parameters: {
             query?: {
-                kind?: "job sheet" | "offer" | "eave detail";
+                kind?: "job sheet" | "offer" | "eave detail" | "work list" | "change";
                 section?: string | null;
                 edge?: number | null;
                 gaps?: boolean;

@@ -97,6 +97,9 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
           <Menu.Item onClick={() => act("offer")} disabled={save.kind !== "saved"}>
             Offer for the customer (PDF)
           </Menu.Item>
+          <Menu.Item onClick={() => act("work")} disabled={save.kind !== "saved"}>
+            Work list, holes, a page for each trade (PDF)
+          </Menu.Item>
           <Menu.Item onClick={() => act("detail")} disabled={save.kind !== "saved"}>
             Eave detail to scale (PDF)
           </Menu.Item>

@@ -137,6 +137,8 @@ export function Workbench({ id, job, library, lists }: Props) {
     print: () => print("job sheet"),
     offer: () => print("offer"),
     detail: () => print("eave detail"),
+    work: () => print("work list"),
+    change: () => print("change"),
   };
 
   const racked = tool.kind === "rack" && step.id === "choose";

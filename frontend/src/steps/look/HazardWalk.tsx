@@ -3,11 +3,11 @@ import { useState } from "react";
 import type { HazardDocument, JobDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { FieldFlags } from "../../inputs/FieldFlags";
+import { AddPhoto, PhotoStrip } from "../../inputs/Photo";
 import { useDocument, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
-import { AddPhoto, PhotoStrip } from "./Photos";
 
 type Status = NonNullable<HazardDocument["status"]>;
 const STATUSES = [

@@ -1,4 +1,4 @@
-import { Button, Select } from "@mantine/core";
+import { Button, Checkbox, Select } from "@mantine/core";
 import { useState } from "react";
 import { newId } from "../../document/outline";
 import type { AddedItem } from "../../document/preparation";
@@ -14,12 +14,20 @@ export function AddItem() {
   const [kind, setKind] = useState<string | null>(null);
   const [amount, setAmount] = useState<number | null>(null);
   const [text, setText] = useState("");
+  const [late, setLate] = useState(false);
   const chosen = lists.added_kinds.find((one) => one.value === kind);
   const add = () => {
     if (!kind) return;
     const id = newId();
     job.edit("an item found", (d) => {
-      const item = { id, kind, section: section.id, text, ...(amount === null ? {} : { amount }) } as AddedItem;
+      const item = {
+        id,
+        kind,
+        section: section.id,
+        text,
+        ...(amount === null ? {} : { amount }),
+        ...(late ? { after_offer: true } : {}),
+      } as AddedItem;
       d.preparation = { ...d.preparation, added: [...(d.preparation?.added ?? []), item] };
     });
     setKind(null);
@@ -52,6 +60,12 @@ export function AddItem() {
             onValue={setAmount}
           />
           <TextField label="In words" value={text} onValue={setText} />
+          <Checkbox
+            size="sm"
+            label="found after the offer: a change, in no price before the customer's yes"
+            checked={late}
+            onChange={(event) => setLate(event.currentTarget.checked)}
+          />
           <Button size="sm" onClick={add}>
             Put it on the list
           </Button>

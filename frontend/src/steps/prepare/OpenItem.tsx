@@ -4,11 +4,12 @@ import type { WorkItem } from "../../api/types";
 import { decide, decisionOf } from "../../document/preparation";
 import { money } from "../../drawings/rack/rows";
 import { NumberField } from "../../inputs/NumberField";
+import { AddPhoto, PhotoStrip } from "../../inputs/Photo";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { bookOf } from "../../state/starts";
 import { TextField } from "../../ui/TextField";
 import { fixed } from "../../ui/units";
-import { AddPhoto, PhotoStrip } from "../look/Photos";
+import { ChangeAnswer } from "./ChangeAnswer";
 import { PlateField } from "./PlateField";
 import { WaitsFor } from "./WaitsFor";
 
@@ -107,6 +108,7 @@ export function OpenItem({ item }: { item: WorkItem }) {
           onValue={(amount) => job.edit("an amount of the work list", (d) => decide(d, item.key, { amount }))}
         />
       ) : null}
+      {added >= 0 && item.change ? <ChangeAnswer index={added} /> : null}
       <WaitsFor item={item} />
       <Marked item={item} />
       {notes.map((note) => (

@@ -31,7 +31,13 @@ def work_input(job: Job) -> WorkInput:
         },
         added=tuple(
             Added(
-                item_key("added", item.id, item.section, i), item.kind, item.section, item.at_ft, item.amount, item.text
+                item_key("added", item.id, item.section, i),
+                item.kind,
+                item.section,
+                item.at_ft,
+                item.amount,
+                item.text,
+                None if not item.after_offer else "asked" if item.answer is None else item.answer.said,
             )
             for i, item in enumerate(job.preparation.added)
         ),

@@ -20,7 +20,8 @@ class Decided:
 
 @dataclass(frozen=True)
 class Added:
-    """An item put on the list by hand, with the key it goes by."""
+    """An item put on the list by hand, with the key it goes by. change: where it was found after the offer, what the customer
+    said to it: asked, yes or no."""
 
     key: str
     kind: str
@@ -28,6 +29,7 @@ class Added:
     at_ft: tuple[float, float] | None
     amount: float | None
     text: str
+    change: str | None = None
 
 
 @dataclass(frozen=True)

@@ -81,6 +81,7 @@ def added_tasks(added: tuple[Added, ...], places: Mapping[str, WorkPlace]) -> It
             pieces=way.pieces,
             row=each.key,
             leavable=True,
+            change=each.change,
         )
 
 

@@ -29,7 +29,7 @@ class Task:
     key: what decisions and log entries name. amount in unit; counted: how it came about. lifts: the hazard's stop that this
     item cures. row: items of one row fold into it. counted_elsewhere: what it takes is in the plan's quantities already.
     follows_depth: whether it is another one where the fill is deeper or burns. leak in in² at 4 Pa. sizes: what its drawing
-    goes by, inches.
+    goes by, inches. change: found after the offer: asked, yes or no.
     """
 
     key: str
@@ -60,6 +60,7 @@ class Task:
     group: str | None = None
     pieces: tuple[str, ...] = ()
     sizes: tuple[tuple[str, float], ...] = ()
+    change: str | None = None
 
 
 @dataclass(frozen=True)
@@ -76,7 +77,8 @@ class Done:
 class WorkItem:
     """An item as it stands in the list. number: of its row. price with overhead and margin; None while one is not known.
 
-    why, cautions: its own, beside those of its kind, which also says how. leak_in2, cfm50: before and after; None where it is no leak. waits_for, waited_for_by: keys. state: to_do, done, left,
+    why, cautions: its own, beside those of its kind, which also says how. leak_in2, cfm50: before and after; None where it
+    is no leak. waits_for, waited_for_by: keys. change: found after the offer: asked, yes or no. state: to_do, done, left,
     stop (until somebody else has cleared it), as_it_is (nothing to do the way it was decided) or gone (what it came from is
     no longer on record).
     """
@@ -108,6 +110,7 @@ class WorkItem:
     leavable: bool
     lifts: str | None
     counted_elsewhere: bool
+    change: str | None
     state: str
     done: Done | None
 

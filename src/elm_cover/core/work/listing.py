@@ -75,7 +75,7 @@ def work_list(tasks: Iterable[Task], given: ListedFor, marks: Marks | None = Non
         groups=tuple(Group(group, title) for group, title in GROUPS.items()),
         gate=_gate(placed, given),
         cfm50=_flow(counted_items),
-        person_hours=sum(item.person_hours for item in counted_items if item.state != LEFT),
+        person_hours=sum(i.person_hours for i in counted_items if i.state != LEFT and i.change in (None, "yes")),
         trades=_trades(placed, given.record.names),
     )
 
@@ -135,6 +135,7 @@ def _item(task: Task, number: int, given: ListedFor, marks: Marks) -> WorkItem:
         leavable=leavable,
         lifts=task.lifts,
         counted_elsewhere=task.counted_elsewhere,
+        change=task.change,
         state=state,
         done=done,
     )
@@ -152,7 +153,7 @@ def _state(task: Task, leavable: bool, given: ListedFor, marks: Marks) -> tuple[
         return DONE, marks.done[task.key]
     if task.stop:
         return STOP, None
-    if not (task.person_hours or task.materials or task.who != CREW):
+    if task.change == "no" or not (task.person_hours or task.materials or task.who != CREW):
         return AS_IT_IS, None
     decided = given.record.decided(task.key)
     if leavable and task.key in marks.left:
@@ -180,7 +181,7 @@ def _gone(items: Sequence[WorkItem], given: ListedFor, marks: Marks, rows: int) 
                 why="What it came from was taken off the record; what was recorded on it is kept.", cautions=(),
                 amount=0.0, unit="pieces", counted="", pieces=(), materials=(), person_hours=0.0, price=None,
                 leak_in2=None, cfm50=None, waits_for=(), waited_for_by=(), who=CREW, cure=None, cures=(), leavable=True,
-                lifts=None, counted_elsewhere=False, state=GONE, done=done,
+                lifts=None, counted_elsewhere=False, change=None, state=GONE, done=done,
             )
         )  # fmt: skip
     return found
@@ -288,6 +289,8 @@ def _trades(items: Sequence[WorkItem], names: Mapping[str, str]) -> tuple[TradeL
 
 def _missing(item: WorkItem, given: ListedFor) -> Missing:
     decided = given.record.decided(item.key)
+    if item.change == "asked":
+        return Missing(item.key, item.what, "customer", "found after the offer: no yes or no yet")
     if item.state == STOP:
         why = "a stop: it is lifted by being cured, nothing else" if item.who == CREW else "a stop: cleared in writing"
     elif decided.left_reason and not item.leavable:
@@ -298,11 +301,16 @@ def _missing(item: WorkItem, given: ListedFor) -> Missing:
 
 
 def prepared(tasks: Iterable[Task], record: WorkInput) -> Quantities:
-    """What the items take that the plan does not count already, those left out by decision apart.
+    """What the items take that the plan does not count already, those left out by decision apart, and changes that the
+    customer has not said yes to.
 
     Source: handbook §10, hours from quantities.
     """
-    counted_here = [task for task in tasks if not task.counted_elsewhere and not _left(task, record)]
+    counted_here = [
+        task
+        for task in tasks
+        if not task.counted_elsewhere and not _left(task, record) and task.change in (None, "yes")
+    ]
     hours: dict[str, float] = {}
     for task in counted_here:
         if task.person_hours:

@@ -1,0 +1,76 @@
+"""Papers of several pages: parts that each begin a page, with page n of m on every one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from datetime import date
+from io import BytesIO
+
+from reportlab.lib.pagesizes import letter
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Frame
+
+from .drawn import INK, SOFT
+from .lettering import BOLD, REGULAR, sheet
+from .page import MARGIN, fitted
+
+# A part: its title, and what stands under it; made anew for each time it is laid, since laying uses it up.
+Part = tuple[str, Callable[[], list[Flowable]]]
+TOP = 86.0
+FOOT = 40.0
+
+
+def paged(title: str, where: str, parts: Sequence[Part], today: date) -> bytes:
+    """The parts as PDF, letter pages; title and place on every page, what it is and the day at the right."""
+    count = _laid(BytesIO(), title, where, parts, today, None)
+    buffer = BytesIO()
+    _laid(buffer, title, where, parts, today, count)
+    return buffer.getvalue()
+
+
+def _laid(buffer: BytesIO, title: str, where: str, parts: Sequence[Part], today: date, count: int | None) -> int:
+    """Lays every part; how many pages it took. count: of all pages, None while they are being counted."""
+    width, height = letter
+    canvas = sheet(buffer, title)
+    page = 0
+    for name, made in parts:
+        story = made()
+        while True:
+            page += 1
+            _frame_of_page(canvas, (title, where, name), today, page, count)
+            frame = Frame(MARGIN, FOOT, width - 2 * MARGIN, height - TOP - FOOT, 0, 0, 0, 0)
+            _fill(frame, story, canvas)
+            canvas.showPage()
+            if not story:
+                break
+    canvas.save()
+    return page
+
+
+def _fill(frame: Frame, story: list[Flowable], canvas: Canvas) -> None:
+    """As much of the story as goes on this page; what is taller than a page alone is split, or left out where it cannot be."""
+    before = len(story)
+    frame.addFromList(story, canvas)
+    if not story:
+        return
+    parts = frame.split(story[0], canvas)
+    if len(parts) > 1:
+        story[:1] = parts
+        frame.addFromList(story, canvas)
+    elif len(story) == before:
+        story.pop(0)
+
+
+def _frame_of_page(canvas: Canvas, said: tuple[str, str, str], today: date, page: int, count: int | None) -> None:
+    width, height = letter
+    title, where, name = said
+    room = width - 2 * MARGIN - 150
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 15)
+    canvas.drawString(MARGIN, height - 50, fitted(name, BOLD, 15, room))
+    canvas.setFont(REGULAR, 9)
+    canvas.setFillColor(SOFT)
+    canvas.drawString(MARGIN, height - 64, fitted(", ".join(filter(None, (title, where))), REGULAR, 9, room))
+    canvas.drawRightString(width - MARGIN, height - 50, "Elm Cover")
+    canvas.drawRightString(width - MARGIN, height - 64, today.isoformat())
+    canvas.drawRightString(width - MARGIN, 24, f"page {page} of {count}" if count else "")
