@@ -243,6 +243,17 @@ def test_a_platform_is_left_raised_or_taken_out() -> None:
     assert work(job)["platform:p"].person_hours == pytest.approx(0.8)
 
 
+@pytest.mark.parametrize("cure", ["raise", "take_out"])
+def test_boards_that_are_raised_or_taken_out_give_their_floor_to_the_fill(cure: str) -> None:
+    job = attic(features=[{"id": "p", "kind": "platform", "size_in": [96, 60], "at_ft": [18, 12]}])
+    left = planned(job).sections[0]
+    job["preparation"] = {"decisions": [{"key": "platform:p", "cure": cure}]}
+    given = planned(job).sections[0]
+    assert given.net_area_ft2 - left.net_area_ft2 == pytest.approx(40)
+    assert given.bags.chart / left.bags.chart == pytest.approx(given.net_area_ft2 / left.net_area_ft2)
+    assert given.r_effective > left.r_effective
+
+
 def test_dams_stand_where_the_fill_would_slide() -> None:
     edges = [{"kind": "open", "id": "e0"}, {"kind": "gable"}, {"kind": "gable"}, {"kind": "gable"}]
     dam = work(attic(edges=edges))["dam:e0"]

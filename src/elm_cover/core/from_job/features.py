@@ -7,8 +7,9 @@ from collections.abc import Iterable
 from ...job import Job
 from ..base.notebook import Notebook
 from ..floor.outline import contains
-from ..hazards.clearances import KeepOut, keep_out_of
+from ..hazards.clearances import FILLED_UNDER, KeepOut, keep_out_of
 from ..hazards.features import KINDS, FeatureInput, FeatureKind
+from .work import item_key
 
 BOX = FeatureKind("", "", "box")
 
@@ -71,5 +72,18 @@ def keep_outs_of(
                 f"sections[{index}].features[{number}].at_ft",
             )
         kept = keep_out_of(feature, burns)
-        if kept is not None:
+        if kept is not None and not _gives_its_floor_back(job, index, number):
             yield kept
+
+
+def _gives_its_floor_back(job: Job, index: int, number: int) -> bool:
+    """Whether boards are raised to the depth or taken out by decision: then fill lies there as everywhere.
+
+    Source: handbook §9, platforms raised and filled under; §13, raised platform.
+    """
+    section = job.sections[index]
+    feature = section.features[number]
+    if feature.kind not in FILLED_UNDER:
+        return False
+    key = f"platform:{item_key(feature.kind, feature.id, section.id, number).split(':', 1)[1]}"
+    return any(d.key == key and d.cure in ("raise", "take_out") for d in job.preparation.decisions)
