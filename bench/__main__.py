@@ -19,10 +19,12 @@ from bench.in_browser import (
     first_load_kb,
 )
 from bench.plain_loop import loop
+from bench.prepare import entries, listed_afresh, with_items
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.corner.conduction import solve
 from elm_cover.core.eaves.roof import reaches
 from elm_cover.core.floor.grid import grid_of
+from elm_cover.core.log.fold import fold
 from elm_cover.core.old_fill.readings import depth_map_on
 from elm_cover.core.plan import Plan, corners, plan, rack
 from elm_cover.core.preparation.markers import marker_points_ft
@@ -47,6 +49,18 @@ def planned_cold(job: Job) -> Plan:
     for remembered in (grid_of, reaches, marker_points_ft, depth_map_on):
         remembered.cache_clear()
     return plan(job)
+
+
+def tell_of_the_work(one_plan_s: float) -> None:
+    """The work list and the log, against one plan of the bench attic."""
+    many, plain = plan(with_items(3000, 5, 200)), plan(attic(3000, sections=5))
+    listed, own = best_s(lambda: listed_afresh(many)), best_s(lambda: listed_afresh(plain))
+    log = entries(10_000)
+    folded = best_s(lambda: fold(log), 5)
+    print("the work list and the log, against one plan(job) of that attic")
+    print(f"  {len(many.work.items)} items listed: {listed / one_plan_s:.2f} × ({listed * 1000:.1f} ms)")
+    print(f"  share of the work list in that plan(job): {own / one_plan_s:.3f} ({own * 1000:.1f} ms)")
+    print(f"  10,000 entries folded: {folded / one_plan_s:.2f} × ({folded * 1000:.0f} ms)")
 
 
 def main() -> int:
@@ -102,6 +116,7 @@ def main() -> int:
         f"a corner of that attic dragged at 60 moves a second: {shown:.3f} of the moves drawn in the very next frame, "
         f"p95 frame {p95_frame / FRAME_MS:.2f} of a sixtieth of a second ({p95_frame:.1f} ms)"
     )
+    tell_of_the_work(warm)
     coarse = small()
     dense, sparse = best_s(lambda: solved_dense(coarse), 2), best_s(lambda: solve(eave_section(0.25, 1.5)))
     large_section = eave_section(*LARGE)

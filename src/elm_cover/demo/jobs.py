@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from ..formats.headline import headline
+from ..formats.log_file import entry_document, read_entry
 from ..formats.product_library import library
 from ..job import read_job
 from ..store.jobs import JobStore
@@ -26,6 +27,19 @@ def demo_documents() -> list[dict[str, Any]]:
     return [{**_with_photos(f.read_text(encoding="utf-8"), names), "products": [product]} for f in files]
 
 
+def demo_logs() -> dict[str, list[dict[str, Any]]]:
+    """What was done on the demo jobs that work was begun on, by the job's name."""
+    names = {f"@{name}": photo.name for name, photo in demo_photos().items()}
+    folder = resources.files("elm_cover") / "demo"
+    logs = {}
+    for file in folder.iterdir():
+        if file.name.endswith(".log.jsonl"):
+            job = json.loads((folder / file.name.replace(".log.jsonl", ".json")).read_text(encoding="utf-8"))
+            lines = file.read_text(encoding="utf-8").splitlines()
+            logs[job["name"]] = [entry_document(read_entry(_with_photos(line, names))) for line in lines]
+    return logs
+
+
 def _with_photos(text: str, names: dict[str, str]) -> dict[str, Any]:
     for mark, name in names.items():
         text = text.replace(f'"{mark}"', f'"{name}"')
@@ -41,6 +55,7 @@ def add_demo_jobs(folder: Path) -> None:
     for photo in demo_photos().values():
         put_bytes(folder, photo.name, photo.content)
     # The first one is stored last, so that it stands on top of the shelf.
+    logs = demo_logs()
     for document in reversed(demo_documents()):
         read_job(document)
-        store.create(document, "local")
+        store.create(document, "local", log=logs.get(document["name"], []))

@@ -10,6 +10,7 @@ import { fixed, useUnits } from "../../ui/units";
 import { PRICES, RATES } from "./bookFields";
 import { FirmBook } from "./FirmBook";
 import { FirmOnPaper } from "./FirmOnPaper";
+import { PreparationBook } from "./PreparationBook";
 
 /** The price line by line, the saving, and the book of prices and rates behind them. */
 export function PriceSheet() {
@@ -213,6 +214,7 @@ export function PriceSheet() {
             ))}
           </div>
         </details>
+        <PreparationBook currency={currency} />
       </Part>
     </>
   );

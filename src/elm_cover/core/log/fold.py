@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from operator import attrgetter
 from typing import Any
 
 from .entry import Entry
 
 VOID = "void"
+# What is said of an item: of these the last word holds.
+MARKS = ("work.done", "work.left")
 
 
 @dataclass(frozen=True)
@@ -59,18 +62,24 @@ def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
     A device's clock that was set back does not turn its own order round: none of its entries is earlier than the one before it.
     Source: design §5, log.
     """
-    once: dict[str, Entry] = {}
-    for entry in entries:
-        other = once.get(entry.id)
-        if other is None or _identity(entry) < _identity(other):
-            once[entry.id] = entry
-    latest: dict[str, float] = {}
-    timed = []
-    for entry in sorted(once.values(), key=lambda e: (e.device, e.seq, e.id)):
-        time = max(entry.at_s + entry.offset_s, latest.get(entry.device, float("-inf")))
-        latest[entry.device] = time
-        timed.append((time, entry.device, entry.seq, entry.id, entry))
-    return tuple(entry for *_, entry in sorted(timed, key=lambda t: t[:4]))
+    given = list(entries)
+    once = {entry.id: entry for entry in given}
+    if len(once) < len(given):
+        for entry in given:
+            if _identity(entry) < _identity(once[entry.id]):
+                once[entry.id] = entry
+    by_device: dict[str, list[Entry]] = {}
+    for entry in once.values():
+        by_device.setdefault(entry.device, []).append(entry)
+    timed: list[tuple[float, str, int, str, Entry]] = []
+    for device, own in by_device.items():
+        own.sort(key=attrgetter("seq", "id"))
+        latest = float("-inf")
+        for entry in own:
+            latest = max(entry.at_s + entry.offset_s, latest)
+            timed.append((latest, device, entry.seq, entry.id, entry))
+    timed.sort()  # ids differ, so that no two lines are told apart by their entries
+    return tuple(line[4] for line in timed)
 
 
 def _identity(entry: Entry) -> tuple[Any, ...]:
@@ -102,24 +111,26 @@ def fold(entries: Iterable[Entry]) -> Day:
                 taken_back[entry.voids or ""] = None
             else:
                 ignored.append(Ignored(entry.id, why))
-    day = Day({}, {}, (), (), tuple(taken_back), tuple(ignored))
+    last: dict[str, Entry] = {}
     notes: list[Said] = []
     photos: list[Said] = []
     for entry in listed:
-        if entry.id in taken_back or entry.kind == VOID:
+        kind = entry.kind
+        if entry.id in taken_back or kind == VOID:
             continue
-        value = entry.value
-        if entry.kind == "work.done":
-            day.left.pop(value["key"], None)
-            day.done[value["key"]] = Mark(entry.actor, entry.at, entry.id, value.get("amount"))
-        elif entry.kind == "work.left":
-            day.done.pop(value["key"], None)
-            day.left[value["key"]] = Mark(entry.actor, entry.at, entry.id, None, value["reason"])
-        elif entry.kind == "note":
-            notes.append(Said(entry.id, entry.actor, entry.at, value["text"], value.get("of")))
-        elif entry.kind == "photo":
-            photos.append(Said(entry.id, entry.actor, entry.at, value["file"], value.get("of")))
-    return Day(day.done, day.left, tuple(notes), tuple(photos), day.taken_back, day.ignored)
+        if kind in MARKS:
+            last[entry.value["key"]] = entry
+        elif kind == "note":
+            notes.append(Said(entry.id, entry.actor, entry.at, entry.value["text"], entry.value.get("of")))
+        elif kind == "photo":
+            photos.append(Said(entry.id, entry.actor, entry.at, entry.value["file"], entry.value.get("of")))
+    done = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.done"}
+    left = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.left"}
+    return Day(done, left, tuple(notes), tuple(photos), tuple(taken_back), tuple(ignored))
+
+
+def _mark(entry: Entry) -> Mark:
+    return Mark(entry.actor, entry.at, entry.id, entry.value.get("amount"), entry.value.get("reason"))
 
 
 def _void_refused(entry: Entry, kinds: dict[str, str]) -> str | None:

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import NamedTuple
 
-from .item import AS_IT_IS, DONE, GONE, LEFT, WorkItem
+from .item import AS_IT_IS, DONE, GONE, LEFT
 from .kinds import GROUPS
 
 EVERY_GROUP = tuple(group for group in GROUPS if group not in ("safe", "trades", "extras"))
@@ -27,8 +28,26 @@ BEFORE_CLOSING = ("leaks", "shields", "eaves", "dams")
 SETTLED = (DONE, LEFT, AS_IT_IS, GONE)
 
 
-def gated(items: Sequence[WorkItem]) -> tuple[WorkItem, ...]:
-    """The items with the keys that each waits for and is waited for by; what is done or left out is waited for no more.
+class Standing(NamedTuple):
+    """What of an item its gates go by. lifts: the hazard that it cures."""
+
+    key: str
+    group: str
+    section: str | None
+    state: str
+    lifts: str | None
+
+
+@dataclass(frozen=True)
+class Gates:
+    """By the key of an item: what it waits for, and what waits for it."""
+
+    waits: Mapping[str, tuple[str, ...]]
+    gates: Mapping[str, list[str]]
+
+
+def gates_of(items: Sequence[Standing]) -> Gates:
+    """What each waits for and is waited for by; what is done or left out is waited for no more.
 
     Source: handbook §13, each item says what gates it and what it gates.
     """
@@ -38,21 +57,17 @@ def gated(items: Sequence[WorkItem]) -> tuple[WorkItem, ...]:
     open_work = [item for item in standing if item.group in BEFORE_CLOSING]
     waits: dict[str, tuple[str, ...]] = {}
     gates: dict[str, list[str]] = {}
-    for item in items:
-        keys = () if item.state in SETTLED else tuple(_waits(item, stops, clearing, open_work))
-        waits[item.key] = keys
-        for key in keys:
-            gates.setdefault(key, []).append(item.key)
-    return tuple(
-        replace(item, waits_for=waits[item.key], waited_for_by=tuple(gates.get(item.key, ())))
-        if waits[item.key] or item.key in gates
-        else item
-        for item in items
-    )
+    for item in standing:
+        keys = _waits(item, stops, clearing, open_work)
+        if keys:
+            waits[item.key] = tuple(keys)
+            for key in keys:
+                gates.setdefault(key, []).append(item.key)
+    return Gates(waits, gates)
 
 
 def _waits(
-    item: WorkItem, stops: Sequence[WorkItem], clearing: Sequence[WorkItem], open_work: Sequence[WorkItem]
+    item: Standing, stops: Sequence[Standing], clearing: Sequence[Standing], open_work: Sequence[Standing]
 ) -> list[str]:
     found = [stop.key for stop in stops if item.group in HAZARD_GATES.get(stop.lifts or "", COVERING)]
     if item.group in AFTER_CLEARING:
@@ -63,6 +78,6 @@ def _waits(
     return found
 
 
-def _same_place(item: WorkItem, other: WorkItem) -> bool:
+def _same_place(item: Standing, other: Standing) -> bool:
     """Whether both are of one section; what is of the whole house is of every section."""
     return item.section is None or other.section is None or item.section == other.section

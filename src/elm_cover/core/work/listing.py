@@ -11,7 +11,7 @@ from ..given.work import WorkInput
 from ..money.quantities import Quantities
 from ..preparation.leaks import CFM50_PER_IN2
 from ..preparation.materials import MaterialNeed, amounts, needs
-from .gates import gated
+from .gates import Gates, Standing, gates_of
 from .item import (
     AS_IT_IS,
     DONE,
@@ -65,12 +65,14 @@ def work_list(tasks: Iterable[Task], given: ListedFor, marks: Marks | None = Non
     marks = marks or Marks()
     found = list(tasks)
     rows = _rows(found)
-    items = [_item(task, number, given, marks) for number, (_, members) in enumerate(rows, 1) for task in members]
-    items += _gone(items, given, marks, len(rows))
-    placed = gated(items)
+    ordered = [(task, number) for number, (_, members) in enumerate(rows, 1) for task in members]
+    states = {task.key: _state(task, _leavable(task), given, marks) for task, _ in ordered}
+    gates = gates_of([Standing(t.key, group_of(t), t.section, states[t.key][0], t.lifts) for t, _ in ordered])
+    placed = [_item(task, number, given, states[task.key], gates) for task, number in ordered]
+    placed += _gone(placed, given, marks, len(rows))
     counted_items = [item for item in placed if item.state not in (GONE,)]
     return WorkList(
-        items=placed,
+        items=tuple(placed),
         rows=_told_rows(placed),
         groups=tuple(Group(group, title) for group, title in GROUPS.items()),
         gate=_gate(placed, given),
@@ -99,14 +101,16 @@ def _rows(tasks: Sequence[Task]) -> list[tuple[str, list[Task]]]:
     return [(group, members) for _, ((group, _), members) in sorted(enumerate(rows.items()), key=order)]
 
 
-def _item(task: Task, number: int, given: ListedFor, marks: Marks) -> WorkItem:
+def _leavable(task: Task) -> bool:
+    return can_be_left(task.kind, group_of(task)) if task.leavable is None else task.leavable
+
+
+def _item(task: Task, number: int, given: ListedFor, state: tuple[str, Done | None], gates: Gates) -> WorkItem:
     group = group_of(task)
-    leavable = can_be_left(task.kind, group) if task.leavable is None else task.leavable
     if task.counted_elsewhere:
         price: float | None = given.prices.get(task.key)
     else:
         price = None if task.who != CREW else item_price(task.materials, task.person_hours, given.book)
-    state, done = _state(task, leavable, given, marks)
     return WorkItem(
         key=task.key,
         group=group,
@@ -127,17 +131,17 @@ def _item(task: Task, number: int, given: ListedFor, marks: Marks) -> WorkItem:
         price=price,
         leak_in2=task.leak,
         cfm50=None if task.leak is None else task.leak.cfm50,
-        waits_for=(),
-        waited_for_by=(),
+        waits_for=gates.waits.get(task.key, ()),
+        waited_for_by=tuple(gates.gates.get(task.key, ())),
         who=task.who,
         cure=task.cure,
         cures=task.cures,
-        leavable=leavable,
+        leavable=_leavable(task),
         lifts=task.lifts,
         counted_elsewhere=task.counted_elsewhere,
         change=task.change,
-        state=state,
-        done=done,
+        state=state[0],
+        done=state[1],
     )
 
 
@@ -321,8 +325,7 @@ def prepared(tasks: Iterable[Task], record: WorkInput) -> Quantities:
 
 def _left(task: Task, record: WorkInput) -> bool:
     decided = record.decided(task.key)
-    leavable = can_be_left(task.kind, group_of(task)) if task.leavable is None else task.leavable
-    return leavable and not task.stop and bool(decided.left_reason and decided.left_by)
+    return _leavable(task) and not task.stop and bool(decided.left_reason and decided.left_by)
 
 
 def materials_of(items: Iterable[WorkItem]) -> tuple[MaterialNeed, ...]:
