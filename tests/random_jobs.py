@@ -66,6 +66,48 @@ def random_job(seed: int, unanswered: float = 0.08) -> dict[str, Any]:
     if dice.random() < 0.7:
         at = [dice.uniform(3, 9), dice.uniform(3, 7)]
         job["accesses"] = [{"section": "s0", "at_ft": at, "opening_in": dice.choice([[22.5, 30], [14, 18], [30, 54]])}]
+    return _to_prepare(job, Random(seed + 1_000_000))
+
+
+# What asks for preparation, with what matters of it.
+ASKING: tuple[dict[str, Any], ...] = (
+    {"kind": "chase", "size_in": [16, 24]}, {"kind": "drop_soffit", "size_in": [60, 96]}, {"kind": "drop_soffit"},
+    {"kind": "recessed_light", "rating": "non_ic", "count": 3}, {"kind": "recessed_light", "rating": "ic"}, {"kind": "box"},
+    {"kind": "boot", "count": 2}, {"kind": "fan", "blows_to": "attic"}, {"kind": "fan", "blows_to": "outdoors"}, {"kind": "stack"},
+    {"kind": "flue", "flue": "double_wall_gas", "shielded": False}, {"kind": "flue", "flue": "plastic"},
+    {"kind": "chimney", "size_in": [16, 20], "shielded": True}, {"kind": "duct", "duct_r": 8}, {"kind": "pipe"},
+    {"kind": "equipment", "size_in": [36, 60]}, {"kind": "combustion_air"}, {"kind": "stair", "size_in": [22.5, 54]},
+)  # fmt: skip
+CURES = ("board", "relay", "cover", "box", "replace", "as_it_is", "bury", "leave", "lid")
+ADDED = ("board", "relay", "holes", "plates", "dam", "blocking", "pipe", "other", "electrician", "radiant_barrier")
+
+
+def _to_prepare(job: dict[str, Any], dice: Random) -> dict[str, Any]:
+    """The job with more to prepare on it, and with decisions about some of that. Nothing of it takes floor that it did not."""
+    decisions = []
+    for section in job["sections"]:
+        for i in range(dice.randrange(4)):
+            asking = dice.choice(ASKING)
+            name = f"w{section['id']}{i}"
+            section["features"].append({**asking, "id": name})
+            for kind in {asking["kind"], "light", "fan_housing", "fan_duct", "holes"}:
+                if dice.random() < 0.3:
+                    left = {"left_out": {"reason": "no", "by": "R"}} if dice.random() < 0.4 else {}
+                    decisions.append({"key": f"{kind}:{name}", "cure": dice.choice(CURES), **left})
+        if dice.random() < 0.3:
+            section["plate_length_ft"] = dice.uniform(0, 200)
+        if dice.random() < 0.2:
+            decisions.append({"key": f"plates:{section['id']}", "left_out": {"reason": "no", "by": "R"}})
+    added = [
+        {"id": f"a{i}", "kind": dice.choice(ADDED), "amount": dice.uniform(0, 40), "after_offer": dice.random() < 0.5,
+         **({"answer": {"said": dice.choice(["yes", "no"]), "by": "C", "on": "2026-05-02"}} if dice.random() < 0.5 else {})}
+        for i in range(dice.randrange(4))
+    ]  # fmt: skip
+    job["contact"] = [
+        {"id": f"k{i}", "place": dice.choice(["lowered_ceiling", "duct_shaft", "arches"]), "found": "apart"}
+        for i in range(dice.randrange(2))
+    ]
+    job["preparation"] = {"decisions": decisions, "added": added}
     return job
 
 

@@ -27,6 +27,12 @@ from tests.conftest import attic
 OLD_FILE = Path(__file__).parent / "data" / "first-version.sqlite"
 
 
+DONE = {
+    "id": "11111111-1111-4111-8111-111111111111", "device": "desk", "seq": 0, "at": "2026-05-02T10:00:00Z", "actor": "Ana",
+    "kind": "work.done", "value": {"key": "plates:main"},
+}  # fmt: skip
+
+
 class Clock:
     def __init__(self) -> None:
         self.now = datetime(2026, 5, 2, 10, 42, tzinfo=UTC)
@@ -133,6 +139,10 @@ def test_a_kept_old_file_is_brought_up_to_date(tmp_path: Path) -> None:
     assert store.bring_back(job.id, 1, job.saves, "local").revision == job.revision + 1
     version = sqlite3.connect(tmp_path / FILE_NAME).execute("PRAGMA user_version").fetchone()[0]
     assert version == migrations()[-1][0]
+    # A file from before there was a log takes one, and its headline says how far the work is.
+    assert store.log(job.id) == [] and line.summary["gate"]["done"] == 0
+    assert [answer.state for answer in store.add_to_log(job.id, [DONE, DONE])] == ["accepted", "known"]
+    assert store.all()[0].summary["gate"]["done"] == 1
 
 
 def test_a_file_of_a_newer_program_is_left_alone(tmp_path: Path) -> None:
@@ -144,12 +154,14 @@ def test_a_file_of_a_newer_program_is_left_alone(tmp_path: Path) -> None:
 def test_backup_restores_into_an_empty_folder_only(store: JobStore, tmp_path: Path) -> None:
     job = store.create(named("safe"), "local")
     store.replace(job.id, named("safer"), job.saves, Change(actor="local"))
+    store.add_to_log(job.id, [DONE])
     file, target = tmp_path / "all.zip", tmp_path / "new"
     backup(store.folder, file)
     restore(file, target)
     restored = JobStore(target, headline)
     assert restored.get(job.id).document["name"] == "safer"
     assert len(restored.revisions(job.id)) == 2
+    assert [line.entry for line in restored.log(job.id)] == [DONE]
     with pytest.raises(StoreError, match="not empty"):
         restore(file, target)
     with pytest.raises(StoreError, match="cannot be read"):

@@ -310,6 +310,19 @@ def test_pipes_combustion_air_and_what_closes_the_attic() -> None:
     assert (found["map:house"].person_hours, found["photos:house"].person_hours) == (0.25, 0.25)
 
 
+def test_what_the_crew_sees_to_itself_before_anything_else() -> None:
+    job = attic()
+    job["hazards"] = [
+        {"id": kind, "kind": kind, "status": "confirmed"} for kind in ("no_co_alarm", "animals", "no_safe_way")
+    ]
+    found = work(job)
+    alarm, screen, way = (found[f"hazard:{kind}"] for kind in ("no_co_alarm", "animals", "no_safe_way"))
+    assert (amounts(alarm), alarm.person_hours) == ({"co_alarm": 1}, 0.25)
+    assert (amounts(screen), screen.person_hours) == ({"screen": 2}, 0.5)
+    assert {item.group for item in (alarm, screen, way)} == {"safe"} and not screen.leavable
+    assert alarm.price == pytest.approx((32 + 0.25 * 46) * 1.15 / 0.8)
+
+
 def test_places_found_apart_have_two_cures_and_a_measure_that_is_asked() -> None:
     job = attic()
     job["contact"] = [{"id": "c1", "place": "lowered_ceiling", "section": "main", "found": "apart"},

@@ -15,7 +15,9 @@ from ..rack.core_sample import CoreSample
 from ..rack.ground import Ground
 from ..section.result import PlannedSection
 from ..target.by_basis import target_of
+from ..work.added import added_tasks, place_of
 from ..work.closing import house_closing_tasks, marker_task
+from ..work.item import Task
 from ..work.listing import prepared
 from ..work.place import WorkPlace
 from ..work.tasks import depth_tasks
@@ -26,11 +28,13 @@ Lines = tuple[tuple[str, float | None], ...]
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class RackWork:
-    """constant: what the work list takes whatever way is weighed. places: of the open floors. closed: how high what lies in
+    """constant: what the work list takes whatever way is weighed. places: of the open floors, every: of
+    all sections that count. closed: how high what lies in
     the other sections holds the fill beside it."""
 
     constant: Quantities
     places: Mapping[str, WorkPlace]
+    every: Mapping[str, WorkPlace]
     record: WorkInput
     closed: Lines
     known: dict[object, Quantities] = field(default_factory=dict)
@@ -53,7 +57,9 @@ class RackWork:
         key = (core.section, core.fill_line_in, beside)
         if key not in self.known:
             place = replace(self.places[core.section], fill_line_in=core.fill_line_in, lines=lines)
-            self.known[key] = prepared(depth_tasks(place), self.record)
+            here = [each for each in self.record.added if place_of(each, self.every).section.id == core.section]
+            added = [task for task in added_tasks(here, {core.section: place}) if task.follows_depth]
+            self.known[key] = prepared([*depth_tasks(place), *added], self.record)
         return self.known[key]
 
 
@@ -93,12 +99,21 @@ def rack_work(
     shared = [
         task
         for task in house_tasks(every, record, book, holes)
-        if not (task.follows_depth and task.section in open_places)
+        if not (task.follows_depth and _where(task, record, every) in open_places)
     ]
     markers = [marker_task(ground.section.id, "", marker_count(ground.site.net_ft2), book) for ground in grounds]
     return RackWork(
         constant=prepared([*shared, *markers, *house_closing_tasks(book)], record),
         places=open_places,
+        every=every,
         record=record,
         closed=tuple((section.id, beyond_in(each)) for section, each in others),
     )
+
+
+def _where(task: Task, record: WorkInput, every: Mapping[str, WorkPlace]) -> str | None:
+    """The section whose depth an item goes by."""
+    if task.section is not None:
+        return task.section
+    own = next((each for each in record.added if each.key == task.key), None)
+    return None if own is None else place_of(own, every).section.id

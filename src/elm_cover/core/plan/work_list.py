@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..given.book import BookInput
 from ..given.look import HoleToFind
@@ -44,7 +44,7 @@ def job_work(
 ) -> JobWork:
     """Every item of the job. Source: handbook §13, the list follows from what was looked over and measured."""
     places = work_places(inputs, planned, record, book)
-    tasks = [*house_tasks(places, record, book, holes), *planned_tasks(planned, record.names, book)]
+    tasks = _told_apart([*house_tasks(places, record, book, holes), *planned_tasks(planned, record.names, book)])
     given = ListedFor(
         record=record, book=book, holes=holes, not_looked_at=not_looked_at, prices=planned_prices(planned, book)
     )
@@ -54,6 +54,16 @@ def job_work(
 def beyond_in(section: PlannedSection) -> float | None:
     """How high what lies in a section holds the fill beside it, in: its fill line; without end where its bays are closed."""
     return section.plan.depth_total_in if section.plan.kind in ("open_floor", "left_out") else math.inf
+
+
+def _told_apart(tasks: Sequence[Task]) -> list[Task]:
+    """No key twice: where two lists of the record use one id, the later item says so in its key."""
+    seen: dict[str, int] = {}
+    found = []
+    for task in tasks:
+        seen[task.key] = seen.get(task.key, 0) + 1
+        found.append(task if seen[task.key] == 1 else replace(task, key=f"{task.key}~{seen[task.key]}"))
+    return found
 
 
 def house_tasks(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 
 from ..base.units import fixed
 from ..given.work import Added
@@ -53,12 +53,17 @@ TITLES = {
 }
 
 
-def added_tasks(added: tuple[Added, ...], places: Mapping[str, WorkPlace]) -> Iterator[Task]:
+def place_of(each: Added, places: Mapping[str, WorkPlace]) -> WorkPlace:
+    """Where an item stands: its section, else the first one."""
+    return places.get(each.section or "") or next(iter(places.values()))
+
+
+def added_tasks(added: Iterable[Added], places: Mapping[str, WorkPlace]) -> Iterator[Task]:
     """Each in the shape of those derived. Source: handbook §13, items added by hand."""
     if not places:
         return
     for each in added:
-        place = places.get(each.section or "") or next(iter(places.values()))
+        place = place_of(each, places)
         unit, start = UNITS[each.kind]
         decided = place.decided(each.key).amount
         amount = decided if decided is not None else start if each.amount is None else each.amount
@@ -81,6 +86,7 @@ def added_tasks(added: tuple[Added, ...], places: Mapping[str, WorkPlace]) -> It
             pieces=way.pieces,
             row=each.key,
             leavable=True,
+            follows_depth=each.kind == "dam",
             change=each.change,
         )
 

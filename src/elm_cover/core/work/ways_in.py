@@ -34,10 +34,13 @@ def way_in_tasks(place: WorkPlace) -> Iterator[Task]:
 
 
 def feature_way_in(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]:
-    """The same for one that was recorded among what stands there."""
+    """The same for one that was recorded among what stands there.
+
+    Without an id it must not go by the key of a way in at the same place of its own list.
+    """
     yield _way_in(
         place,
-        key_of(place, feature.kind, index),
+        key_of(place, feature.kind, index).replace(":#", ":feature #"),
         feature.kind == "stair",
         feature.at_ft,
         feature.size_in,
