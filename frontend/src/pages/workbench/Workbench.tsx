@@ -160,7 +160,8 @@ export function Workbench({ id, job, library, lists }: Props) {
         {STEPS.map((s, i) => {
           const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
           // Nothing open is no answer yet: a step is done once something was answered there.
-          const done = !open && s.asks.some((step) => live.answer?.plan.answered.includes(step));
+          const gate = s.id === "prepare" ? live.answer?.plan.work.gate : undefined;
+          const done = gate ? gate.ready : !open && s.asks.some((step) => live.answer?.plan.answered.includes(step));
           return (
             <NavLink
               key={s.id}
@@ -173,6 +174,11 @@ export function Workbench({ id, job, library, lists }: Props) {
             >
               <span className={done ? "sign done" : "sign"}>{done ? "✓" : i + 1}</span>
               <span>{s.title}</span>
+              {gate?.stops ? (
+                <span className="open">
+                  {gate.stops} {gate.stops === 1 ? "stop" : "stops"}
+                </span>
+              ) : null}
               {open ? (
                 <span className="open" title={`${open} still open`}>
                   {open}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { WorkItem, WorkRow } from "../../api/types";
 import { WORDS, WorkSign } from "../../drawings/floor/WorkSigns";
 import { money } from "../../drawings/rack/rows";
@@ -37,6 +37,12 @@ function Row({ row, items }: { row: WorkRow; items: WorkItem[] }) {
   const { document } = useDocument();
   const [unfolded, setUnfolded] = useState(false);
   const open = items.find((item) => item.key === openKey);
+  const shown = useRef<HTMLLIElement>(null);
+  const openHere = open?.key;
+  // Opened from the Floor it may be anywhere in the list.
+  useEffect(() => {
+    if (openHere) shown.current?.scrollIntoView({ block: "nearest" });
+  }, [openHere]);
   const currency = bookOf(lists, document.book).currency;
   const first = items[0];
   const several = items.length > 1;
@@ -48,7 +54,7 @@ function Row({ row, items }: { row: WorkRow; items: WorkItem[] }) {
         : WORDS[row.state];
   if (!first) return null;
   return (
-    <li className={`work-row ${row.state}${open ? " open" : ""}`}>
+    <li ref={shown} className={`work-row ${row.state}${open ? " open" : ""}`}>
       <button
         type="button"
         className="work-head"

@@ -27,14 +27,9 @@ def answered(job: Job) -> tuple[str, ...]:
         "measure": any(s.existing is not None or s.readings or s.features for s in job.sections),
         "target": any(t is not None and t.basis is not None for t in (job.target, *(s.target for s in job.sections))),
         "choose": any(choice.product is not None for choice in job.choice.values()),
-        "prepare": bool(job.preparation.decisions or job.preparation.added or _walls_below(job)),
         "eaves": bool(job.vents or job.settings.model_fields_set & EAVE_SETTINGS or _edges(job)),
     }
     return tuple(step for step, done in by_step.items() if done)
-
-
-def _walls_below(job: Job) -> bool:
-    return any(section.plates_ft or section.plate_length_ft is not None for section in job.sections)
 
 
 def _edges(job: Job) -> bool:
