@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import threading
 import uuid
 import zipfile
 from datetime import UTC, datetime, timedelta
@@ -89,6 +90,8 @@ def test_sent_again_it_is_known_and_with_another_body_refused_for_itself_alone(
         ({"id": "x"}, "id"),
         ({"at": "yesterday"}, "at"),
         ({"at": "2026-05-02T10:00:00"}, "at"),
+        ({"at": "0001-01-01T00:00:00+14:00"}, "between 1970 and 2200"),
+        ({"at": "9999-12-31T23:59:59-11:00"}, "between 1970 and 2200"),
         ({"seq": -1}, "seq"),
         ({"kind": "photo", "value": {"file": "a" * 64 + ".jpg"}}, "send the photo first"),
     ],
@@ -140,6 +143,23 @@ def test_a_batch_has_its_bounds(client: FlaskClient, job_id: str) -> None:
     assert client.post(f"/api/jobs/{job_id}/log", data=b"x" * 2_000_001).status_code == 413
     assert client.post("/api/jobs/none/log", json={"entries": []}).status_code == 404
     assert client.get("/api/jobs/none/log").status_code == 404
+
+
+def test_many_devices_that_send_the_same_at_once_leave_each_entry_once(client: FlaskClient, job_id: str) -> None:
+    entries = [entry(value={"key": f"box:{i}"}, seq=i) for i in range(20)]
+    answers: list[dict[str, Any]] = []
+
+    def one() -> None:
+        answers.append(send(client.application.test_client(), job_id, *entries))
+
+    threads = [threading.Thread(target=one) for _ in range(6)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    states = [answer["state"] for batch in answers for answer in batch["answers"]]
+    assert (states.count("accepted"), states.count("known")) == (20, 100)
+    assert [line["n"] for line in client.get(f"/api/jobs/{job_id}/log").json["entries"]] == list(range(1, 21))
 
 
 def test_others_entries_come_with_the_answer(client: FlaskClient, job_id: str) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
 from typing import Annotated, Literal, Self
 
 from pydantic import AwareDatetime, Field, model_validator
@@ -14,6 +15,10 @@ from .survey import PhotoName
 EntryId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$")]
 Device = Annotated[str, Field(min_length=1, max_length=80)]
 Words = Annotated[str, Field(min_length=1, max_length=2000)]
+
+
+# Times that a day's work can have; further out no clock can be corrected.
+FIRST, LAST = datetime(1970, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 
 
 class WorkDone(DocumentModel):
@@ -68,7 +73,7 @@ class LogEntry(DocumentModel):
     kind: Literal["work.done", "work.left", "note", "photo", "void"]
     value: dict[str, object] = Field(default_factory=dict)
     voids: EntryId | None = None
-    offset_s: float = Field(0.0, allow_inf_nan=False, ge=-1e10, le=1e10)
+    offset_s: float = Field(0.0, allow_inf_nan=False, ge=-5e9, le=5e9)
 
     @model_validator(mode="after")
     def _says_what_its_kind_says(self) -> Self:
@@ -80,6 +85,8 @@ class LogEntry(DocumentModel):
             raise JobError([Fault(f"value.{missing[0]}", f"an entry “{self.kind}” says it")])
         told = model.model_validate(self.value)
         object.__setattr__(self, "value", told.model_dump(exclude_none=True))
+        if not FIRST <= self.at <= LAST:
+            raise JobError([Fault("at", f"between {FIRST.year} and {LAST.year}; set the device's clock right")])
         if (self.kind == "void") != (self.voids is not None):
             raise JobError(
                 [Fault("voids", "names the entry that a void takes back; a void needs it, nothing else has it")]
