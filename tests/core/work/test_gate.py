@@ -55,6 +55,19 @@ def test_groups_stand_in_working_order_and_leaks_largest_first() -> None:
     assert len(leaks) == 4 and leaks == sorted(leaks, reverse=True)
 
 
+def test_a_leak_that_dirty_fill_marks_stands_before_larger_ones() -> None:
+    job = full_attic()
+    features = job["sections"][0]["features"]
+    features.append({"id": "small", "kind": "boot", "at_ft": [5, 20]})
+    assert next(row.keys[0] for row in listed(job).rows if row.group == "leaks") == "chase:ch"
+    features.append({"id": "sign", "kind": "leak_sign", "at_ft": [6.5, 18.5]})
+    work = listed(job)
+    assert [row.keys[0] for row in work.rows if row.group == "leaks"][:2] == ["boot:small", "chase:ch"]
+    assert "Dirty fill beside it" in next(i for i in work.items if i.key == "boot:small").cautions[0]
+    features[-1]["at_ft"] = [12, 20]  # too far from anything
+    assert next(row.keys[0] for row in listed(job).rows if row.group == "leaks") == "chase:ch"
+
+
 def test_alike_items_fold_into_one_row_that_counts_what_is_done() -> None:
     work = listed(full_attic(), "light:l2")
     (row,) = [row for row in work.rows if row.keys == ("light:l1", "light:l2")]

@@ -216,6 +216,20 @@ def test_the_curb_and_lid_of_a_hatch() -> None:
     assert "hatch:a1" not in work(job)
 
 
+def test_the_heat_account_says_what_the_planned_lid_will_save() -> None:
+    job = attic()
+    job["accesses"] = [{"id": "a1", "section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
+    hatch = next(share for share in planned(job).heat if share.what == "hatch")
+    panel = 21 * 28.5 / 144
+    assert hatch.planned_ua == pytest.approx(panel / (1.22 + 0.94) - panel / (1.22 + 50))
+    assert hatch.planned_ua < hatch.gain_ua
+    job["accesses"][0]["lid_r"] = 50
+    assert next(share for share in planned(job).heat if share.what == "hatch").planned_ua is None
+    del job["accesses"][0]["lid_r"]
+    job["preparation"] = {"decisions": [{"key": "hatch:a1", "left_out": {"reason": "no", "by": "R"}}]}
+    assert next(share for share in planned(job).heat if share.what == "hatch").planned_ua is None
+
+
 def test_a_folding_stair_gets_a_cover_or_a_lid_of_r_10_in_warm_zones() -> None:
     job = attic()
     job["accesses"] = [{"id": "a1", "kind": "pull_down_stair", "section": "main", "opening_in": [22.5, 54]}]

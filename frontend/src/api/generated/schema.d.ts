@@ -4020,6 +4020,7 @@ export interface components {
         /**
          * HeatShare
          * @description One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it.
+         *     planned_ua: of that, what the work list does already; None where it does nothing about it.
          */
         HeatShare: {
             /** What */
@@ -4040,6 +4041,11 @@ export interface components {
              * @default null
              */
             mended?: string | null;
+            /**
+             * Planned Ua
+             * @default null
+             */
+            planned_ua?: number | null;
         };
         /**
          * HeelTest

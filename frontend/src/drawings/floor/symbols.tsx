@@ -50,6 +50,7 @@ const SIGNS: Record<string, ReactNode> = {
   stair: <path d="M-7 6V3H-3V0H1V-3H5V-6H8" />,
   hatch: <path d="M-7 -6H7V6H-7ZM-3 0H3M0 -3V3" />,
   window: <path d="M-7 -6H7V6H-7ZM0 -6V6M-7 0H7" />,
+  leak_sign: <path d="M-6 5C-8 0 -3 -1 -4 -6M0 6C-3 1 3 -1 0 -7M6 5C4 0 9 -1 5 -6" />,
   gable_vent: <path d="M0 -7L8 6H-8ZM-4 2H4M-2 -2H2" />,
   photo: (
     <>

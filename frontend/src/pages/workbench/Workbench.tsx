@@ -134,7 +134,7 @@ export function Workbench({ id, job, library, lists }: Props) {
     svg: () => hand("/api/export/floor.svg", "-floor.svg", { job: job.document }),
     dxf: () => hand("/api/export/floor.dxf", "-floor.dxf", { job: job.document }),
     json: () => hand("/api/export/floor.json", "-floor.json", { job: job.document }),
-    print: () => print("job sheet"),
+    print: () => print(step.id === "prepare" ? "work list" : "job sheet"),
     offer: () => print("offer"),
     detail: () => print("eave detail"),
     work: () => print("work list"),

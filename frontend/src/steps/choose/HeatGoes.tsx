@@ -23,6 +23,8 @@ export function HeatGoes() {
   if (!heat.length) return null;
   const ua = (value: number) => (metric ? `${fixed(value * BTU_H_F_TO_W_K, 1)} W/K` : `${fixed(value, 1)} Btu/h·°F`);
   const pct = (share: number) => `${Math.round(share * 100)} %`;
+  // The solved account knows nothing of the work list.
+  const plannedOf = (what: string) => plan?.heat.find((share) => share.what === what)?.planned_ua ?? 0;
   const total = heat.reduce((sum, share) => sum + share.ua, 0);
   return (
     <Part title="Where the heat still goes" aside={ua(total)}>
@@ -43,6 +45,9 @@ export function HeatGoes() {
                 {" "}
                 – {ua(share.gain_ua)} less ({pct(share.gain_ua / total)}) {share.mended}
               </span>
+            ) : null}
+            {plannedOf(share.what) ? (
+              <span className="soft">; {ua(plannedOf(share.what))} of it by the lid or cover in Prepare</span>
             ) : null}
           </li>
         ))}

@@ -80,4 +80,4 @@ def _ways_in(job: Job, section: Section) -> Iterable[WayIn]:
     for number, access in enumerate(job.accesses):
         if access.section == section.id or (access.section is None and len(job.sections) == 1):
             key = item_key("access", access.id, access.section, number)
-            yield WayIn(key, access.kind, access.at_ft, access.opening_in)
+            yield WayIn(key, access.kind, access.at_ft, access.opening_in, access.lid_r)

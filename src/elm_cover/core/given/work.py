@@ -40,6 +40,7 @@ class WayIn:
     kind: str | None
     at_ft: tuple[float, float] | None
     opening_in: tuple[float, float] | None
+    lid_r: float | None = None
 
 
 @dataclass(frozen=True)

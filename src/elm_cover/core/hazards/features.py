@@ -60,6 +60,7 @@ KINDS: dict[str, FeatureKind] = {
     "pipe": FeatureKind("Pipe", "plumbing", "run"),
     "chase": FeatureKind("Open chase", "openings", "box"),
     "drop_soffit": FeatureKind("Drop soffit", "openings", "box"),
+    "leak_sign": FeatureKind("Dirty fill, sign of a leak", "openings", "point"),
     "platform": FeatureKind("Platform", "floor", "box", ("filled_under", "deck_in")),
     "walkway": FeatureKind("Walkway", "floor", "run", ("filled_under", "deck_in")),
     "storage_floor": FeatureKind("Storage floor", "floor", "box", ("filled_under", "deck_in")),

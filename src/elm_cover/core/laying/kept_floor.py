@@ -25,9 +25,8 @@ from ..layers.framing import WOOD_R_PER_IN
 from ..layers.heat_paths import Boundary, bare_u, paths
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R, Layer, air_space_r
 from ..layers.stack import LayerAt, Stack
+from ..preparation.hatch import BARE_LID_R, RIM_IN
 
-BARE_LID_R = 0.94
-RIM_IN = 0.75
 ORDER = ("through", "lid", "rim", "boards", "clear", "filled")
 
 

@@ -21,7 +21,7 @@ from ..given.section import SectionInput
 from ..money.cost import Cost
 from ..money.saving import Saving
 from ..section.by_kind import plan_section
-from ..section.heat_account import HeatShare
+from ..section.heat_account import HeatShare, with_lids
 from ..section.result import PlannedSection, SectionFields, SectionPlan
 from ..section.schools import School, all_schools
 from ..work.item import WorkList
@@ -33,7 +33,7 @@ from .order import OrderLine, foam_of_job, order_lines
 from .other_road import OtherRoad, other_road
 from .price import explain_cost, job_cost, job_saving
 from .totals import Totals, heat_of, totals_of
-from .work_list import JobWork, job_work
+from .work_list import JobWork, job_work, lids_save_ua
 
 LEVELS = ("stop", "caution", "note")
 
@@ -100,7 +100,7 @@ def plan(job: Job) -> Plan:
         figures=book.figures,
         answered=answered(job),
         look=look,
-        heat=heat_of(sections),
+        heat=with_lids(heat_of(sections), lids_save_ua(work)),
         cost=cost,
         saving=job_saving(job, sections, cost),
         opinions=opinions_here(inputs),

@@ -16,7 +16,7 @@ from ..work.added import added_tasks
 from ..work.apart import apart_tasks
 from ..work.hazards import hazard_tasks
 from ..work.item import Task
-from ..work.listing import ListedFor
+from ..work.listing import ListedFor, is_left
 from ..work.place import WorkPlace
 from ..work.plates import hole_tasks
 from ..work.tasks import section_tasks
@@ -54,6 +54,11 @@ def job_work(
 def beyond_in(section: PlannedSection) -> float | None:
     """How high what lies in a section holds the fill beside it, in: its fill line; without end where its bays are closed."""
     return section.plan.depth_total_in if section.plan.kind in ("open_floor", "left_out") else math.inf
+
+
+def lids_save_ua(work: JobWork) -> float:
+    """What the lids and covers that are not left out will save, Btu/h·°F. Source: handbook §13, lid."""
+    return sum(task.saves_ua for task in work.tasks if not is_left(task, work.given.record))
 
 
 def _told_apart(tasks: Sequence[Task]) -> list[Task]:

@@ -13,10 +13,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..base.units import whole_up
+from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
 
 CURB_BOARD_IN = 0.75
 ABOVE_FILL_IN = 2.0
 LATCHES = 2
+# A lid nobody has measured: a bare wood panel, within a rim.
+BARE_LID_R = 0.94
+RIM_IN = 0.75
 # One layer of the lid: 2 in of insulation board.
 LID_LAYER_R = 10.0
 LID_LAYER_IN = 2.0
@@ -72,6 +76,17 @@ def lid_layers(r_wanted: float) -> int:
     Source: handbook §13, lid.
     """
     return max(1, whole_up(r_wanted / LID_LAYER_R))
+
+
+def lid_saves_ua(opening_in: tuple[float, float], lid_r: float | None, planned_r: float) -> float:
+    """What a planned lid saves against the one on record, Btu/h·°F: the panel within its rim, at its own R between films.
+
+    Not below 0. Source: handbook, Settled since 1; §6.
+    """
+    area = max(0.0, opening_in[0] - 2 * RIM_IN) * max(0.0, opening_in[1] - 2 * RIM_IN) / 144
+    films = INSIDE_FILM_R + ATTIC_FILM_R
+    now = BARE_LID_R if lid_r is None else lid_r
+    return max(0.0, area / (films + now) - area / (films + planned_r))
 
 
 @dataclass(frozen=True)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -15,7 +15,8 @@ from ..laying.site import Site
 
 @dataclass(frozen=True)
 class HeatShare:
-    """One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it."""
+    """One way the heat goes. ua: Btu/h·°F. gain_ua: what mending it would save, None where nothing here mends it.
+    planned_ua: of that, what the work list does already; None where it does nothing about it."""
 
     what: str
     title: str
@@ -23,6 +24,7 @@ class HeatShare:
     share: float
     gain_ua: float | None = None
     mended: str | None = None
+    planned_ua: float | None = None
 
 
 TITLES = {
@@ -78,6 +80,19 @@ def account(site: Site, laid: Laid, heat: Heat, places: Places) -> dict[str, tup
         "eave_strip": (strip, strip),
         **rest,
     }
+
+
+def with_lids(heat: Iterable[HeatShare], saved_ua: float) -> tuple[HeatShare, ...]:
+    """The account with what the lids of the work list will save of it, never more than there is to gain.
+
+    Btu/h·°F. Source: handbook §13, lid: counted at its own R.
+    """
+    return tuple(
+        replace(share, planned_ua=min(saved_ua, share.gain_ua or 0.0))
+        if share.what == "hatch" and saved_ua > 0
+        else share
+        for share in heat
+    )
 
 
 def shares(accounts: Iterable[Mapping[str, tuple[float, float | None]]]) -> tuple[HeatShare, ...]:

@@ -29,7 +29,8 @@ class Task:
     key: what decisions and log entries name. amount in unit; counted: how it came about. lifts: the hazard's stop that this
     item cures. row: items of one row fold into it. counted_elsewhere: what it takes is in the plan's quantities already.
     follows_depth: whether it is another one where the fill is deeper or burns. leak in in² at 4 Pa. sizes: what its drawing
-    goes by, inches. change: found after the offer: asked, yes or no.
+    goes by, inches. change: found after the offer: asked, yes or no. saves_ua:
+    Btu/h·°F against the record. signed: dirty fill beside it marks the leak: it stands before those that nothing marks.
     """
 
     key: str
@@ -61,6 +62,8 @@ class Task:
     pieces: tuple[str, ...] = ()
     sizes: tuple[tuple[str, float], ...] = ()
     change: str | None = None
+    saves_ua: float = 0.0
+    signed: bool = False
 
 
 @dataclass(frozen=True)

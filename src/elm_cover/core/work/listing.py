@@ -88,15 +88,16 @@ def group_of(task: Task) -> str:
 
 
 def _rows(tasks: Sequence[Task]) -> list[tuple[str, list[Task]]]:
-    """Items by row, in working order: by group, leaks by what their row is worth, the rest as they come."""
+    """Items by row, in working order: by group; leaks that dirty fill marks first, then by what their row is worth; the rest as they come."""
     rows: dict[tuple[str, str], list[Task]] = {}
     for task in tasks:
         rows.setdefault((group_of(task), task.row or task.key), []).append(task)
 
-    def order(entry: tuple[int, tuple[tuple[str, str], list[Task]]]) -> tuple[int, float, int]:
+    def order(entry: tuple[int, tuple[tuple[str, str], list[Task]]]) -> tuple[int, bool, float, int]:
         place, ((group, _), members) = entry
         worth = sum(task.leak.worth for task in members if task.leak) if group == "leaks" else 0.0
-        return ORDER.index(group), -worth, place
+        marked = group == "leaks" and any(task.signed for task in members)
+        return ORDER.index(group), not marked, -worth, place
 
     return [(group, members) for _, ((group, _), members) in sorted(enumerate(rows.items()), key=order)]
 
@@ -313,7 +314,7 @@ def prepared(tasks: Iterable[Task], record: WorkInput) -> Quantities:
     counted_here = [
         task
         for task in tasks
-        if not task.counted_elsewhere and not _left(task, record) and task.change in (None, "yes")
+        if not task.counted_elsewhere and not is_left(task, record) and task.change in (None, "yes")
     ]
     hours: dict[str, float] = {}
     for task in counted_here:
@@ -323,7 +324,8 @@ def prepared(tasks: Iterable[Task], record: WorkInput) -> Quantities:
     return Quantities(prepared=amounts(use for task in counted_here for use in task.materials), prepared_hours=hours)
 
 
-def _left(task: Task, record: WorkInput) -> bool:
+def is_left(task: Task, record: WorkInput) -> bool:
+    """Whether an item is left out by decision, with a reason and a name. Source: handbook §13, ready to close."""
     decided = record.decided(task.key)
     return _leavable(task) and not task.stop and bool(decided.left_reason and decided.left_by)
 

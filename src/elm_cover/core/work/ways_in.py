@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from ..base.units import eighths, fixed, r_value
 from ..hazards.features import FeatureInput
-from ..preparation.hatch import LATCHES, LID_LAYER_IN, LID_LAYER_R, curb, lid_layers
+from ..preparation.hatch import LATCHES, LID_LAYER_IN, LID_LAYER_R, curb, lid_layers, lid_saves_ua
 from ..preparation.leaks import leak_of
 from ..preparation.materials import use
 from .item import Task
@@ -30,7 +31,8 @@ def way_in_tasks(place: WorkPlace) -> Iterator[Task]:
         stair = way.kind == "pull_down_stair"
         kind = "stair" if stair else "hatch"
         key = f"{kind}:{way.key.split(':', 1)[1]}"
-        yield _way_in(place, key, stair, way.at_ft, way.opening_in, 1)
+        feature = FeatureInput(kind, at_ft=way.at_ft, size_in=way.opening_in, lid_r=way.lid_r)
+        yield _way_in(place, key, feature)
 
 
 def feature_way_in(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]:
@@ -38,14 +40,7 @@ def feature_way_in(place: WorkPlace, index: int, feature: FeatureInput) -> Itera
 
     Without an id it must not go by the key of a way in at the same place of its own list.
     """
-    yield _way_in(
-        place,
-        key_of(place, feature.kind, index).replace(":#", ":feature #"),
-        feature.kind == "stair",
-        feature.at_ft,
-        feature.size_in,
-        feature.count,
-    )
+    yield _way_in(place, key_of(place, feature.kind, index).replace(":#", ":feature #"), feature)
 
 
 def lid_r_wanted(place: WorkPlace, stair: bool) -> float:
@@ -59,25 +54,18 @@ def lid_r_wanted(place: WorkPlace, stair: bool) -> float:
     return LID_R_START if place.r_ceiling is None else place.r_ceiling
 
 
-def _way_in(
-    place: WorkPlace,
-    key: str,
-    stair: bool,
-    at_ft: tuple[float, float] | None,
-    opening_in: tuple[float, float] | None,
-    count: int,
-) -> Task:
-    size = opening_in or (STAIR_START_IN if stair else HATCH_START_IN)
-    kind = "stair" if stair else "hatch"
+def _way_in(place: WorkPlace, key: str, way: FeatureInput) -> Task:
+    stair, count = way.kind == "stair", way.count
+    size = way.size_in or (STAIR_START_IN if stair else HATCH_START_IN)
     bare = Task(
         key=key,
-        kind=kind,
+        kind=way.kind,
         section=place.section.id,
-        at_ft=at_ft,
+        at_ft=way.at_ft,
         what=f"{'Folding stair' if stair else 'Hatch'} {size_text(size)}",
         amount=count,
         unit="pieces",
-        counted="" if opening_in else f"no size on record: {size_text(size)} taken",
+        counted="" if way.size_in else f"no size on record: {size_text(size)} taken",
         row=key,
         follows_depth=True,
         sizes=(("opening", size[0]), ("line", place.line_in)),
@@ -95,7 +83,9 @@ def _way_in(
             pieces=("cover", f"weatherstrip {fixed(2 * (size[0] + size[1]) / 12 * count, 2)} ft"),
         )
         ways = (cover, lid)
-    return chosen(bare, ways, place.decided(key).cure, "cover" if stair else "lid", place.book)
+    done = chosen(bare, ways, place.decided(key).cure, "cover" if stair else "lid", place.book)
+    planned_r = lid_layers(lid_r_wanted(place, stair)) * LID_LAYER_R if done.cure == "lid" else STAIR_LID_R
+    return replace(done, saves_ua=count * lid_saves_ua(size, way.lid_r, planned_r))
 
 
 def _lid(place: WorkPlace, stair: bool, size: tuple[float, float], count: int) -> CurePlan:
@@ -123,13 +113,3 @@ def _lid(place: WorkPlace, stair: bool, size: tuple[float, float], count: int) -
         ),
         sizes=(("curb", built.height_in), ("lid", layers * LID_LAYER_IN), ("layers", float(layers))),
     )
-
-
-def planned_lid_r(place: WorkPlace, task: Task, stair: bool) -> float | None:
-    """R of the lid as it will be; None where it is left as it is. A bought cover is taken at the code's least, R-10.
-
-    Source: handbook §13, counted at its own R.
-    """
-    if task.cure == "lid":
-        return lid_layers(lid_r_wanted(place, stair)) * LID_LAYER_R
-    return STAIR_LID_R if task.cure == "cover" else None
