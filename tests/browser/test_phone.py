@@ -13,7 +13,7 @@ from tests.browser.conftest import SIZES, Served, api, figure, open_demo, part, 
 WIDER = "() => document.documentElement.scrollWidth - window.innerWidth"
 # What lies beside the screen and is no table, strip or rack that scrolls by itself.
 BESIDE = """() => [...document.querySelectorAll('body *')]
-  .filter((e) => !e.closest('svg, table, .core-scroll, .shelves, .strip-body'))
+  .filter((e) => !e.closest('svg, table, .core-scroll, .shelves, .strip-body, .steps'))
   .filter((e) => e.getBoundingClientRect().right > window.innerWidth + 1 && e.getBoundingClientRect().width > 0)
   .map((e) => `${e.tagName} ${e.className}`)"""
 
@@ -34,7 +34,16 @@ def test_names_of_two_hundred_letters_push_nothing_out_of_sight(page: Page, serv
     page.goto(server.address)
     page.get_by_role("link", name="W" * 200).wait_for()
     assert page.evaluate(WIDER) <= 0 and page.evaluate(BESIDE) == []
-    for place in ("look-over", "measure", "target", "choose", "choose?part=fill", "choose?part=price", "eaves"):
+    for place in (
+        "look-over",
+        "measure",
+        "target",
+        "choose",
+        "choose?part=fill",
+        "choose?part=price",
+        "eaves",
+        "prepare",
+    ):
         page.goto(f"{server.address}/jobs/{job}/{place}")
         page.locator(".tally .cell b").first.wait_for()
         page.locator(".flags-list").first.wait_for()

@@ -1,6 +1,6 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useDebouncedValue, useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, useNavigate, useParams } from "react-router";
 import { askForFile, type ProblemError } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
@@ -141,6 +141,15 @@ export function Workbench({ id, job, library, lists }: Props) {
     change: () => print("change"),
   };
 
+  // On a phone the steps are wider than the screen: the one that is open is in sight.
+  const steps = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another step is another place
+  useEffect(() => {
+    const here = steps.current?.querySelector<HTMLElement>(".step.here");
+    if (here && steps.current)
+      steps.current.scrollLeft = here.offsetLeft - (steps.current.clientWidth - here.clientWidth) / 2;
+  }, [step.id]);
+
   const racked = tool.kind === "rack" && step.id === "choose";
   // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
   const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
@@ -156,7 +165,7 @@ export function Workbench({ id, job, library, lists }: Props) {
         redoLabel={job.redoLabel}
         act={act}
       />
-      <nav className="steps" aria-label="Steps">
+      <nav className="steps" aria-label="Steps" ref={steps}>
         {STEPS.map((s, i) => {
           const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
           // Nothing open is no answer yet: a step is done once something was answered there.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 
-from ..base.units import fixed
+from ..base.units import fixed, shortened
 from ..given.book import BookInput
 from ..money.cost import price_of, work_hours
 from ..money.quantities import Quantities
@@ -27,11 +27,11 @@ def planned_tasks(planned: Sequence[PlannedSection], names: Mapping[str, str], b
     several = len(planned) > 1
     for each in planned:
         if each.quantities is not None:
-            name = f" in {names.get(each.plan.id, each.plan.id)}" if several else ""
+            name = f" in {shortened(names.get(each.plan.id, each.plan.id))}" if several else ""
             yield from _counted(each.plan.id, name, each.quantities, book)
     for each in planned:
         if each.plan.markers:
-            name = names.get(each.plan.id, each.plan.id) if several else ""
+            name = shortened(names.get(each.plan.id, each.plan.id)) if several else ""
             yield marker_task(each.plan.id, name, each.plan.markers, book)
     if planned:
         yield from house_closing_tasks(book)
