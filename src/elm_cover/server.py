@@ -9,6 +9,7 @@ from pathlib import Path
 import waitress
 
 from .api.app import create_app
+from .store.photos import sweep_parts
 
 DEFAULT_PORT = 8790
 ADDRESS = "127.0.0.1"
@@ -24,6 +25,7 @@ def data_folder() -> Path:
 def serve(folder: Path, port: int) -> int:
     """Serves a data folder until stopped. Returns 3 where the port cannot be had."""
     app = create_app(folder)
+    sweep_parts(folder)
     try:
         server = waitress.create_server(app, host=ADDRESS, port=port, threads=6, ident=None)
     except (OSError, OverflowError, ValueError) as error:

@@ -71,6 +71,25 @@ def test_saves_by_one_person_within_60_s_fold_into_one_revision(store: JobStore,
     assert [note.actor for note in store.revisions(job.id)] == ["mate", "mate", "local", "local", "local"]
 
 
+def test_a_clock_that_is_set_back_folds_nothing(tmp_path: Path, clock: Clock) -> None:
+    ticks = [0.0]
+    store = JobStore(tmp_path, headline, clock, lambda: ticks[0])
+    job = store.create(named("a"), "local")
+    job = store.replace(job.id, named("b"), job.saves, Change(actor="local"))
+    clock.now -= timedelta(minutes=30)
+    ticks[0] += 10
+    job = store.replace(job.id, named("c"), job.saves, Change(actor="local"))
+    assert job.revision == 3, "a save that seems older than the revision begins another"
+    # Half an hour later the clock was set back by half an hour: by the wall a few seconds went by.
+    ticks[0] += 1800
+    clock.now += timedelta(seconds=5)
+    job = store.replace(job.id, named("d"), job.saves, Change(actor="local"))
+    assert job.revision == 4
+    clock.now += timedelta(seconds=5)
+    ticks[0] += 5
+    assert store.replace(job.id, named("e"), job.saves, Change(actor="local")).revision == 4
+
+
 def test_bring_back_is_a_new_revision_that_later_saves_leave_alone(store: JobStore) -> None:
     job = store.create(named("a"), "local")
     job = store.replace(job.id, named("b"), job.saves, Change(actor="local"))

@@ -40,6 +40,14 @@ class Problem(BaseModel):
     current: dict[str, Any] | None = None
 
 
+# Little in must not make much out: so many faults are told, each so long.
+MOST_FAULTS, MOST_LETTERS = 50, 500
+
+
+def _short(text: str) -> str:
+    return text if len(text) <= MOST_LETTERS else text[: MOST_LETTERS - 1] + "…"
+
+
 def problem(status: int, title: str, detail: str | None = None, **more: Any) -> Response:
     """A problem as a response."""
     body = Problem(title=title, status=status, detail=detail, **more).model_dump(exclude_none=True)
@@ -60,8 +68,12 @@ def invalid(error: ValidationError) -> Response:
 
 def faulty(faults: Sequence[Fault], status: int = 422, title: str = "Not accepted as it is") -> Response:
     """Fields with what is wrong there, the first of them in the detail."""
-    found = [FieldFault(field=fault.path or "document", text=fault.text) for fault in faults]
-    detail = "; ".join(map(str, faults[:3]))
+    shown = faults[:MOST_FAULTS]
+    found = [FieldFault(field=_short(fault.path or "document"), text=_short(fault.text)) for fault in shown]
+    if len(faults) > len(shown):
+        more = f"and {len(faults) - len(shown):,} more; set these right first"
+        found.append(FieldFault(field="document", text=more))
+    detail = "; ".join(_short(str(fault)) for fault in faults[:3])
     return problem(status, title, detail, errors=found)
 
 

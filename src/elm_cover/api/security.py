@@ -40,6 +40,14 @@ def _size(count: int) -> str:
     return f"{count / 1e6:.0f} MB" if count >= 1_000_000 else f"{count:,} bytes"
 
 
+def _host_of(origin: str) -> str | None:
+    """Host and port of an origin; None where it is no address at all."""
+    try:
+        return urlsplit(origin).netloc.lower()
+    except ValueError:
+        return None
+
+
 def style_nonce() -> str:
     """The nonce that this answer's content policy allows for style elements."""
     if "style_nonce" not in g:
@@ -63,7 +71,7 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
         if name not in allowed:
             return problem(421, "Not the address of this program", "Open it by the address it printed at its start.")
         origin = request.headers.get("Origin")
-        if request.method in CHANGES and origin is not None and urlsplit(origin).netloc.lower() != host:
+        if request.method in CHANGES and origin is not None and _host_of(origin) != host:
             return problem(403, "Asked by another page", "Only this program's own pages may change jobs.")
         return None
 

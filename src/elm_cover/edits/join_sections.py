@@ -30,10 +30,10 @@ def join_sections(document: Document, first: str, second: str) -> Document:
     """
     read_job(document)
     found = copy.deepcopy(document)
-    by_id = {section["id"]: section for section in found["sections"]}
+    by_id = {section["id"]: section for section in found.get("sections") or []}
     for name in (first, second):
         if name not in by_id:
-            raise JobError([Fault("sections", f"no section “{name}”; allowed: {', '.join(by_id)}")])
+            raise JobError([Fault("sections", f"no section “{name}”; allowed: {', '.join(by_id) or 'none yet'}")])
     if first == second:
         raise JobError([Fault("sections", "pick two different sections to join")])
     keeps, goes = by_id[first], by_id[second]

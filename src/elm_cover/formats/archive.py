@@ -83,10 +83,13 @@ def _read(file: zipfile.ZipFile) -> Archive:
         raise JobError([Fault("archive", f"at most {MOST_ENTRIES:,} entries, not {len(entries):,}")])
     if sum(info.file_size for info in entries) > MOST_UNPACKED_BYTES:
         raise JobError([Fault("archive", f"at most {MOST_UNPACKED_BYTES // 10**6} MB unpacked")])
+    if any(info.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) for info in entries):
+        raise JobError([Fault("archive", "is packed in a way not read here: stored or deflated alone")])
+    room = Room(MOST_UNPACKED_BYTES)
     names = [info.filename for info in entries]
     if JOB not in names or len(set(names)) != len(names):
         raise JobError([Fault("archive", f"must hold one {JOB}")])
-    document = dump_document(read_job(parse_json(_content(file, JOB, MOST_JOB_BYTES))))
+    document = dump_document(read_job(parse_json(_content(file, JOB, MOST_JOB_BYTES, room))))
     photos: dict[str, bytes] = {}
     renamed: dict[str, str] = {}
     papers: list[ArchivedPaper] = []
@@ -94,34 +97,46 @@ def _read(file: zipfile.ZipFile) -> Archive:
     for name in names:
         photo, paper = PHOTO_NAME.fullmatch(name), PAPER_NAME.fullmatch(name)
         if photo:
-            kept, content = _photo(file, name, photo[1])
+            kept, content = _photo(file, name, photo[1], room)
             photos[kept] = content
             renamed[photo[1]] = kept
         elif paper:
-            content = _content(file, name, MOST_ENTRY_BYTES)
+            content = _content(file, name, MOST_ENTRY_BYTES, room)
             if not content.startswith(PDF_MARK):
                 raise JobError([Fault(name, "is not a PDF")])
+            if any(other.number == int(paper[1]) for other in papers):
+                raise JobError([Fault(name, f"is the second paper of number {int(paper[1])}")])
             papers.append(ArchivedPaper(int(paper[1]), paper[2].replace("-", " "), content))
         elif name == LOG:
-            log = _log(_content(file, LOG, MOST_ENTRY_BYTES))
+            log = _log(_content(file, LOG, MOST_ENTRY_BYTES, room))
         elif name != JOB:
             raise JobError([Fault("archive", f"holds “{name[:80]}”, which is no part of a job")])
     _rename(document, renamed)
     return Archive(document, photos, tuple(sorted(papers, key=lambda p: p.number)), _renamed_log(log, renamed))
 
 
-def _content(file: zipfile.ZipFile, name: str, most: int) -> bytes:
+@dataclass
+class Room:
+    """How many bytes may still be unpacked, whatever the headers said."""
+
+    left: int
+
+
+def _content(file: zipfile.ZipFile, name: str, most: int, room: Room) -> bytes:
     """An entry's bytes, never more than allowed whatever its header says."""
     with file.open(name) as entry:
-        data = entry.read(most + 1)
+        data = entry.read(min(most, room.left) + 1)
+    room.left -= len(data)
+    if room.left < 0:
+        raise JobError([Fault("archive", f"at most {MOST_UNPACKED_BYTES // 10**6} MB unpacked")])
     if len(data) > most:
         raise JobError([Fault(name, f"at most {most / 1e6:g} MB")])
     return data
 
 
-def _photo(file: zipfile.ZipFile, name: str, named: str) -> tuple[str, bytes]:
+def _photo(file: zipfile.ZipFile, name: str, named: str, room: Room) -> tuple[str, bytes]:
     """A photo and the name it is kept under: its own, unless a camera's words had to be taken out of it."""
-    content = _content(file, name, MOST_ENTRY_BYTES)
+    content = _content(file, name, MOST_ENTRY_BYTES, room)
     if f"{hashlib.sha256(content).hexdigest()}.jpg" != named:
         raise JobError([Fault(name, "is not the photo it is named for")])
     if is_bare(content):

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from io import StringIO
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import shapely
 
@@ -22,6 +23,11 @@ MOST_CORNERS, MOST_OUTLINES = 200, 40
 ARC_OFF_FT = 0.1
 NEAR_FT = 0.005
 CLOSED = ("LWPOLYLINE", "POLYLINE")
+# What is read at all: a drawing of a floor has far less, and more of it takes minutes.
+MOST_LINES, MOST_VERTICES, MOST_CHORDS = 200_000, 2_000, 90
+FARTHEST_FT, MOST_BULGE = 1e6, 100.0
+# x and y in feet, and the bulge of the side that begins there.
+Vertex = tuple[float, float, float]
 
 
 @dataclass(frozen=True)
@@ -55,14 +61,19 @@ def contents(data: bytes) -> DxfContents:
             counts[entity.dxf.layer] = counts.get(entity.dxf.layer, 0) + 1
     if not counts:
         raise JobError([Fault("file", "has no closed polyline; draw the outline as one and close it")])
-    unit = HEADER_UNITS.get(int(document.header.get("$INSUNITS", 0)))
+    unit = HEADER_UNITS.get(_whole(document.header.get("$INSUNITS", 0)))
     return DxfContents(tuple(DxfLayer(name, count) for name, count in sorted(counts.items())), unit)
+
+
+def _whole(value: Any) -> int:
+    try:
+        return int(value)
+    except (TypeError, ValueError, OverflowError):
+        return 0
 
 
 def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
     """The closed polylines of a layer in feet. Raises JobError where there is none or none can be a floor."""
-    from ezdxf import path
-
     if unit not in FT_PER_UNIT:
         raise JobError([Fault("unit", f"allowed: {', '.join(FT_PER_UNIT)}")])
     document = _read(data)
@@ -74,10 +85,10 @@ def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
         if not getattr(entity, "is_closed", getattr(entity, "closed", False)):
             aside.append(f"Polyline {number} is not closed.")
             continue
-        scale = FT_PER_UNIT[unit]
-        points = [(p.x * scale, p.y * scale) for p in path.make_path(entity).flattening(ARC_OFF_FT / scale)]
-        corners = _clean(points)
-        why = _unfit(corners)
+        given = _vertices(entity, FT_PER_UNIT[unit])
+        why = _unreadable(given)
+        corners = [] if why else _clean(_flattened(given))
+        why = why or _unfit(corners)
         if why:
             aside.append(f"Polyline {number} {why}.")
         else:
@@ -95,10 +106,56 @@ def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
 def _read(data: bytes) -> Drawing:
     import ezdxf
 
+    lines = data.count(b"\n")
+    if lines > MOST_LINES:
+        text = f"has {lines:,} lines; at most {MOST_LINES:,}: save the layer with the outlines alone"
+        raise JobError([Fault("file", text)])
     try:
         return ezdxf.read(StringIO(data.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
     except Exception as error:  # whatever a damaged drawing makes the reader raise, it is the file that cannot be used
         raise JobError([Fault("file", "cannot be read as DXF; save it again as text DXF, R12 or later")]) from error
+
+
+def _vertices(entity: Any, scale: float) -> list[Vertex]:
+    """Its corners in feet, each with the bulge of the side that begins there."""
+    if entity.dxftype() == "LWPOLYLINE":
+        return [(float(x) * scale, float(y) * scale, float(b)) for x, y, b in entity.get_points("xyb")]
+    return [
+        (float(v.dxf.location.x) * scale, float(v.dxf.location.y) * scale, float(v.dxf.get("bulge", 0.0)))
+        for v in entity.vertices
+    ]
+
+
+def _unreadable(given: Sequence[Vertex]) -> str | None:
+    """Why a polyline is not even flattened: what is in it would take without end."""
+    if len(given) > MOST_VERTICES:
+        return f"has {len(given):,} vertices; at most {MOST_VERTICES:,}"
+    if not all(math.isfinite(v) and abs(v) <= FARTHEST_FT for x, y, _ in given for v in (x, y)):
+        return "has a corner that is no number, or farther away than any attic. Is the unit right?"
+    if not all(math.isfinite(bulge) and abs(bulge) <= MOST_BULGE for *_, bulge in given):
+        return f"has an arc whose bulge is over {MOST_BULGE:g}, or is no number"
+    return None
+
+
+def _flattened(given: Sequence[Vertex]) -> list[tuple[float, float]]:
+    """The corners, arcs in chords that are off by a tenth of a foot at most. The bulge is the tangent of a quarter of the arc."""
+    points: list[tuple[float, float]] = []
+    for (x, y, bulge), (to_x, to_y, _) in zip(given, (*given[1:], given[0]), strict=True):
+        points.append((x, y))
+        chord = math.hypot(to_x - x, to_y - y)
+        if abs(bulge) < 1e-9 or chord == 0:
+            continue
+        turn = 4 * math.atan(bulge)
+        radius = chord * (1 + bulge * bulge) / (4 * abs(bulge))
+        step = 2 * math.acos(max(-1.0, 1 - min(ARC_OFF_FT, radius) / radius))
+        count = min(MOST_CHORDS, max(1, math.ceil(abs(turn) / step)))
+        # The middle lies off the chord, to the left where the arc goes round to the left.
+        rise = chord / 2 * (1 - bulge * bulge) / (2 * bulge)
+        mid = ((x + to_x) / 2 - (to_y - y) / chord * rise, (y + to_y) / 2 + (to_x - x) / chord * rise)
+        begin = math.atan2(y - mid[1], x - mid[0])
+        angles = (begin + turn * i / count for i in range(1, count))
+        points += [(mid[0] + radius * math.cos(a), mid[1] + radius * math.sin(a)) for a in angles]
+    return points
 
 
 def _clean(points: list[tuple[float, float]]) -> list[tuple[float, float]]:

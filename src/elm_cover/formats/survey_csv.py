@@ -7,9 +7,7 @@ order; commas, or a spreadsheet's semicolons and decimal commas; “yes” or �
 
 from __future__ import annotations
 
-import csv
 from collections.abc import Iterable
-from io import StringIO
 from typing import Any
 
 from pydantic import ValidationError
@@ -18,7 +16,7 @@ from ..job import Fault, Job, JobError
 from ..job.faults import faults_of
 from ..job.fields import DocumentModel
 from ..job.section import Feature, Reading
-from .table import Line, read_table
+from .table import Line, read_table, write_table
 
 READING_COLUMNS = ("section", "x_ft", "y_ft", "depth_in", "checked")
 FEATURE_COLUMNS = (
@@ -72,11 +70,7 @@ def _cell(value: Any) -> Any:
 
 
 def _written(columns: tuple[str, ...], lines: Iterable[Iterable[Any]]) -> str:
-    out = StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(columns)
-    writer.writerows(lines)
-    return out.getvalue()
+    return write_table(columns, [list(line) for line in lines])
 
 
 def _read(

@@ -9,6 +9,8 @@ from io import StringIO
 from ..job import Fault, JobError
 
 MOST_LINES = 3000
+# What a spreadsheet takes a cell for a formula by.
+FORMULA = ("=", "+", "-", "@", "\t", "\r")
 
 
 @dataclass(frozen=True)
@@ -54,10 +56,13 @@ def read_table(
     Between columns stand commas, semicolons or tabs, whichever the header has; with semicolons or tabs a comma in a
     number is a decimal comma.
     """
-    lines = text.lstrip("\ufeff").splitlines()
-    head = next((line for line in lines if line.strip()), "")
+    text = text.lstrip("\ufeff")
+    head = next((line for line in text.splitlines() if line.strip()), "")
     delimiter = next((d for d in (";", "\t") if d in head), ",")
-    rows = list(csv.reader(StringIO("\n".join(lines)), delimiter=delimiter))
+    try:
+        rows = list(csv.reader(StringIO(text, newline=""), delimiter=delimiter))
+    except csv.Error as error:
+        raise JobError([Fault("table", f"cannot be read as one: {error}")]) from error
     start = next((i for i, row in enumerate(rows) if any(cell.strip() for cell in row)), None)
     if start is None:
         raise JobError([Fault("line 1", f"the table is empty; the columns are {', '.join((*required, *optional))}")])
@@ -84,8 +89,29 @@ def read_table(
                 else ""
             )
             raise JobError([Fault(f"line {number}", f"has {len(row)} columns, the header {len(names)}{more}")])
-        found.append(Line(number, dict(zip(names, row, strict=True)), delimiter != ","))
+        cells = dict(zip(names, map(as_it_was, row), strict=True))
+        found.append(Line(number, cells, delimiter != ","))
     return found
+
+
+def harmless(cell: object) -> object:
+    """A cell as it is written: words that a spreadsheet would take for a formula get an apostrophe before them."""
+    if isinstance(cell, str) and (cell.startswith(FORMULA) or cell.startswith("'")) and not _is_number(cell):
+        return f"'{cell}"
+    return cell
+
+
+def as_it_was(cell: str) -> str:
+    """A cell as it was before it was made harmless."""
+    return cell[1:] if cell.startswith("'") and (cell[1:].startswith(FORMULA) or cell[1:].startswith("'")) else cell
+
+
+def _is_number(cell: str) -> bool:
+    try:
+        float(cell)
+    except ValueError:
+        return False
+    return True
 
 
 def write_table(columns: tuple[str, ...], rows: list[list[object]]) -> str:
@@ -93,5 +119,5 @@ def write_table(columns: tuple[str, ...], rows: list[list[object]]) -> str:
     out = StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(columns)
-    writer.writerows([["" if cell is None else cell for cell in row] for row in rows])
+    writer.writerows([["" if cell is None else harmless(cell) for cell in row] for row in rows])
     return out.getvalue()

@@ -32,7 +32,7 @@ class House(DocumentModel):
     climate_zone: Zone | None = None
     vented: bool | None = Field(None, strict=True)
     new_construction: bool | None = Field(None, strict=True)
-    concerns: tuple[Text, ...] = ()
+    concerns: tuple[Text, ...] = Field((), max_length=1000)
     high_wind: bool | None = Field(None, strict=True, description="On a coast or where high wind is designed for")
 
 

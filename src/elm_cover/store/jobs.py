@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import time
 import uuid
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import AbstractContextManager, ExitStack, contextmanager
@@ -69,7 +70,7 @@ def _now() -> datetime:
 class JobStore:
     """Every stored job of one data folder.
 
-    summarise makes a job's headline figures for the shelf from its document and its log; now is the clock.
+    summarise makes a job's headline figures for the shelf from its document and its log; now is the clock; ticks one that is never set.
     """
 
     def __init__(
@@ -77,8 +78,12 @@ class JobStore:
         folder: Path,
         summarise: Callable[[dict[str, Any], Sequence[dict[str, Any]]], dict[str, Any]],
         now: Callable[[], datetime] = _now,
+        ticks: Callable[[], float] = time.monotonic,
     ) -> None:
         self.folder = folder
+        self._ticks = ticks
+        # By job: its last revision that was begun here, and when, by a clock that is never set.
+        self._begun: dict[str, tuple[int, float]] = {}
         self._summarise = summarise
         self._now = now
         self._database = open_database(folder)
@@ -250,7 +255,11 @@ class JobStore:
 
     def _store(self, job_id: str, document: dict[str, Any], summary: str | None, change: Change) -> StoredJob:
         """One save inside a transaction: folded into the last revision, or a revision of its own."""
-        fold_or_add(job_id, document, change, self._now())
+        number, began_s = self._begun.get(job_id, (0, 0.0))
+        running_s = self._ticks() - began_s if number == last_revision(job_id).number else None
+        saved = fold_or_add(job_id, document, change, self._now(), running_s)
+        if saved != number:
+            self._begun[job_id] = (saved, self._ticks())
         JobRow.update(saves=JobRow.saves + 1, summary=summary).where(JobRow.id == job_id).execute()
         return self._get(job_id)
 

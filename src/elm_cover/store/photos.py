@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import re
+import uuid
 from pathlib import Path
 
 from .backup import PHOTOS
@@ -22,7 +23,8 @@ def put_bytes(folder: Path, name: str, content: bytes) -> None:
     Raises StoreError.
     """
     to = folder / PHOTOS / name
-    part = to.with_name(f"{name}.{os.getpid()}.part")
+    # Of its own for each request: the same photo may come twice at once.
+    part = to.with_name(f"{name}.{uuid.uuid4().hex}.part")
     try:
         to.parent.mkdir(parents=True, exist_ok=True)
         if to.exists():
@@ -32,9 +34,27 @@ def put_bytes(folder: Path, name: str, content: bytes) -> None:
             file.flush()
             os.fsync(file.fileno())
         part.rename(to)
+        _sync_folder(to.parent)
     except OSError as error:
         part.unlink(missing_ok=True)
         raise StoreError(f"The photo could not be stored: {error.strerror or error}") from error
+
+
+def _sync_folder(folder: Path) -> None:
+    """That the name is there is on the disk too, where the system knows folders as files."""
+    if os.name != "posix":
+        return
+    handle = os.open(folder, os.O_RDONLY)
+    try:
+        os.fsync(handle)
+    finally:
+        os.close(handle)
+
+
+def sweep_parts(folder: Path) -> None:
+    """Takes away what a program that was killed left half written; once, before anything else is stored."""
+    for part in (folder / PHOTOS).glob("*.part"):
+        part.unlink(missing_ok=True)
 
 
 def photo_path(folder: Path, name: str) -> Path:

@@ -61,21 +61,29 @@ def add_revision(job_id: str, number: int, document: dict[str, Any], change: Cha
     )
 
 
-def fold_or_add(job_id: str, document: dict[str, Any], change: Change, now: datetime) -> None:
-    """One save: folded into the last revision where that is a save by the same person within a minute, else a new one."""
+def fold_or_add(
+    job_id: str, document: dict[str, Any], change: Change, now: datetime, running_s: float | None = None
+) -> int:
+    """One save: folded into the last revision where that is a save by the same person within a minute, else a new one.
+
+    running_s: how long that revision has been open by a clock that is never set, None where this program did not begin it.
+    A clock that was set back folds nothing. The number of the revision.
+    """
     last = last_revision(job_id)
     folds = (
         change.reason == SAVE
         and last.reason == SAVE
         and last.actor == change.actor
-        and now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
+        and timedelta(0) <= now - datetime.fromisoformat(last.started_at) <= FOLD_WITHIN
+        and (running_s is None or running_s <= FOLD_WITHIN.total_seconds())
     )
     if folds:
         last.document = json.dumps(document)
         last.saved_at = now.isoformat()
         last.save()
-    else:
-        add_revision(job_id, last.number + 1, document, change, now)
+        return int(last.number)
+    add_revision(job_id, last.number + 1, document, change, now)
+    return int(last.number) + 1
 
 
 def history(job_id: str) -> list[RevisionNote]:

@@ -1,0 +1,110 @@
+"""What comes in from outside and is wrong: refused in words, bounded, and never a 500."""
+
+from __future__ import annotations
+
+import io
+import json
+import threading
+import zipfile
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from elm_cover.api.app import create_app
+from elm_cover.formats.survey_csv import read_features, write_features
+from elm_cover.formats.table import as_it_was, harmless
+from elm_cover.job import read_job
+from elm_cover.store.photos import put_bytes
+from tests.conftest import attic
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> FlaskClient:
+    found: FlaskClient = create_app(tmp_path).test_client()
+    return found
+
+
+def test_little_in_does_not_make_much_out(client: FlaskClient) -> None:
+    job = attic()
+    job["sections"][0]["readings"] = [{"depth_in": "x", "y" * 900: 1}] * 400
+    answer = client.post("/api/plan", json={"job": job})
+    assert answer.status_code == 422 and len(answer.data) < 60_000
+    assert len(answer.json["errors"]) == 51 and "and 750 more" in answer.json["errors"][-1]["text"]
+
+
+def test_joining_where_there_is_nothing_to_join(client: FlaskClient) -> None:
+    bare = {"format": "elm-cover.job", "version": 1}
+    answer = client.post("/api/outline/join", json={"job": bare, "first": "a", "second": "b"})
+    assert answer.status_code == 422 and "no section" in answer.json["detail"]
+
+
+def test_a_cell_without_end(client: FlaskClient) -> None:
+    table = "product,kind,bag_lb\n" + "x" * 140_000 + ",cellulose_loose,25\n"
+    answer = client.post("/api/import/products", json={"text": table})
+    assert answer.status_code == 422 and "field" in answer.json["detail"]
+    cell = "section,depth_in,x_ft\nmain,3," + "1" * 140_000
+    assert client.post("/api/import/csv/readings", json={"text": cell, "sections": ["main"]}).status_code == 422
+
+
+@pytest.mark.parametrize("origin", ["http://[::1", "http://[", "//", "null", "http://\x7f"])
+def test_an_origin_that_is_no_address_is_another_page(client: FlaskClient, origin: str) -> None:
+    assert client.post("/api/jobs", json=attic(), headers={"Origin": origin}).status_code == 403
+
+
+def archive(method: int = zipfile.ZIP_DEFLATED, more: dict[str, bytes] | None = None) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", method) as file:
+        file.writestr("job.json", json.dumps(attic()))
+        for name, content in (more or {}).items():
+            file.writestr(name, content)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("data", "says"),
+    [
+        (archive(zipfile.ZIP_BZIP2), "stored or deflated alone"),
+        (archive(zipfile.ZIP_LZMA), "stored or deflated alone"),
+        (
+            archive(more={"papers/1-offer.pdf": b"%PDF-1", "papers/1-job-sheet.pdf": b"%PDF-2"}),
+            "second paper of number 1",
+        ),
+    ],
+)
+def test_archives_that_are_packed_otherwise_or_number_twice(client: FlaskClient, data: bytes, says: str) -> None:
+    answer = client.post("/api/archives", data=data, content_type="application/zip")
+    assert answer.status_code == 422 and says in answer.json["detail"]
+    assert client.get("/api/jobs").json["jobs"] == []
+
+
+def test_the_same_photo_at_once_is_one_photo(tmp_path: Path) -> None:
+    failed: list[BaseException] = []
+
+    def put() -> None:
+        try:
+            put_bytes(tmp_path, "a" * 64 + ".jpg", b"jpeg" * 50_000)
+        except BaseException as error:
+            failed.append(error)
+
+    threads = [threading.Thread(target=put) for _ in range(12)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert failed == [] and [path.suffix for path in (tmp_path / "photos").iterdir()] == [".jpg"]
+
+
+@pytest.mark.parametrize("text", ["=1+1", "+cmd", "-x", "@sum", "'=1", "''", "\tx", "plain", "it's", "-5", "+2.5"])
+def test_no_cell_is_a_formula_and_each_comes_back_as_it_was(text: str) -> None:
+    written = str(harmless(text))
+    assert as_it_was(written) == text
+    assert not written.startswith(("=", "@")) and (written == text or written.startswith("'"))
+
+
+def test_notes_with_line_breaks_and_formulas_survive_the_round_trip() -> None:
+    notes = ["=HYPERLINK(1)", "first\nsecond, third", 'quoted "so"', "-"]
+    job = attic(features=[{"kind": "box", "note": note} for note in notes])
+    back: list[dict[str, Any]] = read_features(write_features(read_job(job)), ["main"])
+    assert [item["note"] for item in back] == notes
