@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { WorkItem, WorkRow } from "../../api/types";
+import type { JobDocument, WorkItem, WorkRow } from "../../api/types";
 import { WORDS, WorkSign } from "../../drawings/floor/WorkSigns";
 import { money } from "../../drawings/rack/rows";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -46,6 +46,7 @@ function Row({ row, items }: { row: WorkRow; items: WorkItem[] }) {
   const currency = bookOf(lists, document.book).currency;
   const first = items[0];
   const several = items.length > 1;
+  const where = (document.sections ?? []).length > 1 ? sectionName(document, row, first) : null;
   const said =
     row.state === "to_do" && row.done
       ? `${row.done} of ${items.length} done`
@@ -74,7 +75,7 @@ function Row({ row, items }: { row: WorkRow; items: WorkItem[] }) {
         <span className="soft stuff">
           {row.state === "done"
             ? doneBy(items)
-            : [row.materials, first.who === "crew" ? "" : first.who].filter(Boolean).join(" · ")}
+            : [where, row.materials, first.who === "crew" ? "" : first.who].filter(Boolean).join(" · ")}
         </span>
         <span className="soft worth">
           {[row.price ? money(row.price, currency) : null, row.cfm50 ? `${fixed(row.cfm50)} CFM50` : null]
@@ -113,6 +114,13 @@ function Row({ row, items }: { row: WorkRow; items: WorkItem[] }) {
 /** Who did what is done, each name once. */
 const doneBy = (items: WorkItem[]) =>
   [...new Set(items.map((item) => item.done?.by).filter((by) => by && by !== "local"))].join(", ");
+
+/** The section of a row, where its title does not say it already. */
+function sectionName(document: JobDocument, row: WorkRow, item: WorkItem | undefined): string | null {
+  const section = document.sections?.find((s) => s.id === item?.section);
+  const name = section ? section.name || section.id : null;
+  return name && !row.title.includes(name) ? name : null;
+}
 
 const place = (item: WorkItem) => {
   const at = item.at_ft as [number, number];
