@@ -31,7 +31,8 @@ from elm_cover.core.preparation.markers import marker_points_ft
 from elm_cover.formats.product_library import library
 from elm_cover.job import Job
 
-BUDGET_MS, BUDGET_KB, FRAME_MS = 100.0, 350.0, 1000 / 60
+BUDGET_MS, FRAME_MS = 100.0, 1000 / 60
+SHELF_KB, BENCH_KB = 200.0, 330.0
 
 
 def best_s(run: Callable[[], object], times: int = 9) -> float:
@@ -143,8 +144,11 @@ def main() -> int:
     print(
         f"edit to paint in Chromium: p50 {p50 / BUDGET_MS:.2f}, p95 {p95 / BUDGET_MS:.2f} of the 100 ms promised ({p50:.0f}, {p95:.0f} ms)"
     )
-    size = first_load_kb()
-    print(f"first load: {size / BUDGET_KB:.2f} of the {BUDGET_KB:.0f} kB budget ({size:.0f} kB gzip, fonts included)")
+    shelf, bench = first_load_kb()
+    print(
+        f"first load, sent: shelf {shelf / SHELF_KB:.2f} of {SHELF_KB:.0f} kB ({shelf:.0f} kB), workbench {bench / BENCH_KB:.2f} of "
+        f"{BENCH_KB:.0f} kB ({bench:.0f} kB), fonts included"
+    )
     return 0
 
 

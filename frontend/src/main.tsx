@@ -22,7 +22,7 @@ import "./drawings/cut/heat.css";
 import "./steps/eaves/eaves.css";
 import "./drawings/strip/strip.css";
 import "./steps/prepare/prepare.css";
-import { localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
+import { Loader, localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
 import { lazy, Suspense } from "react";
@@ -30,18 +30,33 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./pages/NotFound";
 import { Shelf } from "./pages/shelf/Shelf";
-import { JobPage } from "./pages/workbench/JobPage";
 import { styleNonce } from "./theme/nonce";
 import { resolver, theme } from "./theme/theme";
 import { UnitsProvider } from "./ui/units";
 
-// Read by few: not part of the first load.
+// The shelf comes first: the workbench when a job is opened, and what is read by few when it is read.
+const JobPage = lazy(async () => ({ default: (await import("./pages/workbench/JobPage")).JobPage }));
 const Reference = lazy(async () => ({ default: (await import("./pages/reference/Reference")).Reference }));
 
 // The style element that stops the page from scrolling under a dialog takes its nonce from here.
 setNonce(styleNonce);
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+/** The workbench as soon as it is loaded. */
+function Bench() {
+  return (
+    <Suspense
+      fallback={
+        <main className="plain">
+          <Loader aria-label="Opening the job" />
+        </main>
+      }
+    >
+      <JobPage />
+    </Suspense>
+  );
+}
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <MantineProvider
@@ -56,8 +71,8 @@ createRoot(document.getElementById("root") as HTMLElement).render(
         <BrowserRouter>
           <Routes>
             <Route path="/" element={<Shelf />} />
-            <Route path="/jobs/:id" element={<JobPage />} />
-            <Route path="/jobs/:id/:step" element={<JobPage />} />
+            <Route path="/jobs/:id" element={<Bench />} />
+            <Route path="/jobs/:id/:step" element={<Bench />} />
             <Route
               path="/interface"
               element={

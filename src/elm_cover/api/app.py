@@ -25,6 +25,7 @@ from .problems import Problem, handle_problems, invalid
 from .products import tables
 from .racks import racks
 from .security import LOCAL_HOSTS, guard
+from .wire import pack_answers
 
 
 def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> OpenAPI:
@@ -41,6 +42,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     app.json.sort_keys = False  # type: ignore[attr-defined]
     if folder is not None:
         app.extensions["elm_cover_store"] = JobStore(folder, headline)
+    pack_answers(app)
     guard(app, hosts)
     handle_problems(app)
     for part in (

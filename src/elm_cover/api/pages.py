@@ -9,7 +9,9 @@ from flask import Blueprint, Response, abort, send_from_directory
 
 from .problems import problem
 from .security import style_nonce
+from .wire import packed_file, takes_gzip
 
+TEXTS = {".js": "text/javascript", ".css": "text/css"}
 NONCE_MARK = "__STYLE_NONCE__"
 pages = Blueprint("pages", __name__)
 
@@ -21,7 +23,12 @@ def web_folder() -> Path:
 
 @pages.get("/assets/<path:name>")
 def asset(name: str) -> Response:
-    response = send_from_directory(web_folder() / "assets", name, max_age=31_536_000)
+    file = web_folder() / "assets" / name
+    if file.suffix in (".js", ".css") and "/" not in name and file.is_file() and takes_gzip():
+        response = Response(packed_file(file), mimetype=TEXTS[file.suffix], headers={"Vary": "Accept-Encoding"})
+        response.content_encoding = "gzip"
+    else:
+        response = send_from_directory(web_folder() / "assets", name, max_age=31_536_000)
     response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
     return response
 

@@ -9,6 +9,7 @@ from urllib.parse import urlsplit
 from flask import Flask, Response, g, request
 
 from .problems import problem
+from .wire import FOR_GOOD
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 # The most a route reads of a body: a job document where one is taken, next to nothing elsewhere.
@@ -89,5 +90,7 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
         response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
         response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()"
         if request.path.startswith("/api/"):
-            response.headers["Cache-Control"] = "no-store"
+            photo = request.method == "GET" and request.path.startswith("/api/photos/") and response.status_code == 200
+            # A photo is named by what is in it: it never changes.
+            response.headers["Cache-Control"] = FOR_GOOD if photo else "no-store"
         return response
