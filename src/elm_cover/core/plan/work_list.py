@@ -96,7 +96,6 @@ def work_places(
             book=book,
             fill_line_in=each.plan.depth_total_in,
             r_ceiling=target_of(section, each.plan.r_existing, each.plan.depth_existing_in).r,
-            several=len(inputs) > 1,
             batts_in_wall=bool(each.plan.batts),
             lines=lines,
         )

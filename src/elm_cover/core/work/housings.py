@@ -75,14 +75,19 @@ def _to_wall_ft(at: tuple[float, float], a: tuple[float, float], b: tuple[float,
     return math.hypot(at[0] - a[0] - along * run[0], at[1] - a[1] - along * run[1])
 
 
-def stack(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]:
+def pipe_hole(place: WorkPlace, index: int, feature: FeatureInput, what: str) -> Task:
     """A pipe through the ceiling is a hole like any other. Source: handbook §13, wire and pipe holes."""
     length = HOLE_BEAD_IN / 12 * feature.count
-    yield replace(
-        task(place, "holes", index, feature, "Plumbing stack"),
+    return replace(
+        task(place, "holes", index, feature, what),
         materials=(bead(GAP_IN, length),),
         person_hours=feature.count / place.rate("holes_per_hour"),
         leak=leak_of("hole", feature.count),
         pieces=(f"bead {fixed(length, 1)} ft",),
         row=f"stack/{place.section.id}",
     )
+
+
+def stack(place: WorkPlace, index: int, feature: FeatureInput) -> Iterator[Task]:
+    """A plumbing stack. Source: handbook §13, wire and pipe holes."""
+    yield pipe_hole(place, index, feature, "Plumbing stack")

@@ -29,7 +29,6 @@ class WorkPlace:
     book: BookInput
     fill_line_in: float | None = None
     r_ceiling: float | None = None
-    several: bool = False
     batts_in_wall: bool = False
     lines: tuple[tuple[str, float | None], ...] = ()
 

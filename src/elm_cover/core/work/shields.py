@@ -11,11 +11,12 @@ from ..given.section import SectionInput
 from ..hazards.clearances import clearance_in
 from ..hazards.features import FLUE_TITLES, KINDS, FeatureInput
 from ..hazards.stops import stop_for
-from ..preparation.beads import GAP_IN, HOLE_BEAD_IN, SEAL_IN, bead, bead_in3
+from ..preparation.beads import SEAL_IN, bead_in3
 from ..preparation.hatch import ABOVE_FILL_IN, LAP_IN
 from ..preparation.leaks import leak_of
 from ..preparation.materials import MaterialUse, use
 from .hazards import who_clears
+from .housings import pipe_hole
 from .item import Task
 from .place import WorkPlace, key_of, task
 
@@ -55,15 +56,7 @@ def flue_or_chimney(place: WorkPlace, index: int, feature: FeatureInput) -> Iter
     Source: handbook §13, flue, chimney; §9, clearances.
     """
     if feature.kind == "flue" and feature.flue == "plastic":
-        length = HOLE_BEAD_IN / 12 * feature.count
-        yield replace(
-            task(place, "holes", index, feature, "Plastic pipe of a sealed burner"),
-            materials=(bead(GAP_IN, length),),
-            person_hours=feature.count / place.rate("holes_per_hour"),
-            leak=leak_of("hole", feature.count),
-            pieces=(f"bead {fixed(length, 1)} ft",),
-            row=f"stack/{place.section.id}",
-        )
+        yield pipe_hole(place, index, feature, "Plastic pipe of a sealed burner")
         return
     if feature.flue == "single_wall":
         yield _single_wall(place, index, feature)
