@@ -75,6 +75,8 @@ def test_members_of_a_frame_are_one_more_than_the_spaces() -> None:
     # Below: across the 5 ft, every 16 in along 8 ft: 7; above: along the 8 ft, every 16 in across 5 ft: ceil(3.75) + 1.
     assert built.layers == ((3.5, 7, 5), (9.25, 5, 8)) and built.height_in == 12.75
     assert built.lumber_ft == 7 * 5 + 5 * 8 and built.deck_ft2 == 40
+    # 35 ft at 1.3 lb and 40 ft at 3.4 lb over 40 ft², and the deck.
+    assert built.load_psf == pytest.approx((35 * 1.3 + 40 * 3.4) / 40 + 2.2)
 
 
 def test_when_a_duct_may_be_buried() -> None:

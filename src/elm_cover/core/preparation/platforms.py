@@ -9,6 +9,9 @@ from ..base.units import whole_up
 
 LUMBER_IN = (3.5, 5.5, 7.25, 9.25, 11.25)
 USUAL_SPACING_IN = 16.0
+# What it weighs, start values: softwood of each height, lb for each ft; ¾ in deck, lb/ft².
+LUMBER_LB_PER_FT = dict(zip(LUMBER_IN, (1.3, 2.0, 2.7, 3.4, 4.1), strict=True))
+DECK_PSF = 2.2
 
 
 @dataclass(frozen=True)
@@ -21,6 +24,15 @@ class Frame:
     @property
     def height_in(self) -> float:
         return sum(height for height, _, _ in self.layers)
+
+    @property
+    def load_psf(self) -> float:
+        """What frame and deck put on the joists beneath them, lb/ft², before anything stands on it.
+
+        Source: handbook §13, raised platform; start values.
+        """
+        lumber = sum(count * length * LUMBER_LB_PER_FT[height] for height, count, length in self.layers)
+        return lumber / self.deck_ft2 + DECK_PSF
 
     @property
     def lumber_ft(self) -> float:

@@ -99,5 +99,10 @@ def _raised(place: WorkPlace, feature: FeatureInput, size: tuple[float, float], 
             ("line", place.line_in),
             *((f"lumber {i}", height) for i, (height, *_) in enumerate(built.layers)),
         ),
-        pieces=(*members, f"deck {fixed(built.deck_ft2 * n, 1)} ft² in strips", f"frame {eighths(built.height_in)}"),
+        pieces=(
+            *members,
+            f"deck {fixed(built.deck_ft2 * n, 1)} ft² in strips",
+            f"frame {eighths(built.height_in)}",
+            f"{fixed(built.load_psf, 1)} lb/ft² on the joists before anything stands on it",
+        ),
     )
