@@ -152,3 +152,50 @@ def test_a_tick_waits_in_the_browser_while_there_is_no_connection(page: Page) ->
     expect(page.locator(".gate-title b").first).to_have_text("Ready to close: 3 of 16")
     settled(page)
     expect(page.get_by_text("kept in this browser")).to_have_count(0)
+
+
+def test_a_change_is_in_no_price_before_the_yes(page: Page) -> None:
+    open_demo(page, "Prepare")
+    price = page.locator(".tally .cell", has=page.get_by_text("price", exact=True)).locator("b")
+    before = price.inner_text()
+    page.get_by_role("combobox", name="What is it?").click()
+    page.get_by_role("option", name="Place to re-lay").click()
+    page.get_by_label("How much").fill("40")
+    page.get_by_label("How much").press("Enter")
+    page.get_by_role("textbox", name="In words").fill("Wet batts over the bath")
+    page.get_by_role("textbox", name="In words").press("Enter")
+    page.get_by_role("checkbox", name=re.compile("found after the offer")).check()
+    page.get_by_role("button", name="Put it on the list").click()
+    item = page.locator(".open-item")
+    expect(item).to_contain_text("In no price yet")
+    settled(page)
+    assert price.inner_text() == before
+    item.get_by_role("radio", name="yes").check()
+    item.get_by_label("Name of the customer").fill("M. Ashby")
+    item.get_by_label("Name of the customer").press("Tab")
+    item.get_by_role("button", name="Enter the answer").click()
+    expect(item).to_contain_text("The customer said yes: M. Ashby")
+    expect(price).not_to_have_text(before)
+    saved(page)
+    with page.expect_download() as handed:
+        item.get_by_role("button", name="Change on paper (PDF)").click()
+    assert handed.value.suggested_filename.startswith("change")
+
+
+def test_the_list_is_walked_and_ticked_by_keys_alone(page: Page) -> None:
+    open_demo(page, "Eaves")
+    page.keyboard.press("6")
+    expect(page.locator(".gate-title b").first).to_have_text("Ready to close: 2 of 16")
+    head = page.locator(".work-head").filter(has_text="Top plates, 143 ft")
+    head.focus()
+    page.keyboard.press("Enter")
+    done = page.locator(".open-item").get_by_role("button", name="Done", exact=True)
+    for _ in range(12):
+        page.keyboard.press("Tab")
+        if done.evaluate("button => button === document.activeElement"):
+            break
+    page.keyboard.press("Enter")
+    expect(page.locator(".gate-title b").first).to_have_text("Ready to close: 3 of 16")
+    with page.expect_download() as handed:
+        page.get_by_role("button", name="print", exact=True).press("Enter")
+    assert handed.value.suggested_filename.startswith("work-list")
