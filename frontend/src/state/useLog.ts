@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { components } from "../api/generated/schema";
 import { afterAnswers, type EntryKind, keepOutbox, keptOutbox, type Outbox, withEntry } from "../document/logEntries";
+import { NOBODY } from "./saving";
 
 type Day = components["schemas"]["LogAnswer"]["day"];
 type BatchAnswer = components["schemas"]["BatchAnswer"];
@@ -27,7 +28,6 @@ export interface LogHandle {
 const RETRY_MS = 4000;
 const LOOK_MS = 15_000;
 const ACTOR = "elm-cover.actor";
-const NOBODY = "local";
 
 /** The log of a job at this desk: what is written here is kept in the browser until the program has it. */
 export function useLog(job: string): LogHandle {
@@ -63,6 +63,7 @@ export function useLog(job: string): LogHandle {
     if (busy.current || current.current.waiting.length === 0) return;
     busy.current = true;
     window.clearTimeout(timer.current);
+    let failed = false;
     try {
       const entries = current.current.waiting.slice(0, 500);
       const body = { entries, device_now: new Date().toISOString() };
@@ -71,13 +72,14 @@ export function useLog(job: string): LogHandle {
       setTrouble(null);
       await read();
     } catch (error) {
+      failed = true;
       const problem = error as ProblemError;
       setTrouble(problem.offline ? "no connection to the program" : problem.message);
       timer.current = window.setTimeout(() => void send(), RETRY_MS);
     } finally {
       busy.current = false;
     }
-    if (current.current.waiting.length && !timer.current) void send();
+    if (current.current.waiting.length && !failed) void send();
   }, [job, put, read]);
 
   useEffect(() => {

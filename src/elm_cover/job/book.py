@@ -10,10 +10,8 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from .book_preparation import PreparationBook
-from .fields import DocumentModel, Number
+from .fields import DocumentModel, Number, Price, Rate
 
-Price = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)]
-Rate = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_000)]
 Percent = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=90)]
 
 

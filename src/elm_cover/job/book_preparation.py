@@ -6,10 +6,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from .fields import DocumentModel
+from .fields import DocumentModel, Price, Rate
 
-Price = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)]
-Rate = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_000)]
 Hours = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000)]
 
 

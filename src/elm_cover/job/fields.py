@@ -12,6 +12,9 @@ Corner = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-1000, le=1
 TargetR = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=150)]
 # Of a lid over a hatch or a stair.
 LidR = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100)]
+# In the currency of the price book, and work per hour.
+Price = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)]
+Rate = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_000)]
 Count = Annotated[int, Field(strict=True, ge=0, le=100_000)]
 Text = Annotated[str, Field(max_length=2000)]
 Identifier = Annotated[str, Field(min_length=1, max_length=80)]

@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 import os
-import re
 import uuid
 from pathlib import Path
 
-from .backup import PHOTOS
+from .backup import PHOTO_NAME, PHOTOS
 from .database import StoreError
-
-NAME = re.compile(r"[0-9a-f]{64}\.jpg")
 
 
 class NoSuchPhotoError(LookupError):
@@ -60,6 +57,6 @@ def sweep_parts(folder: Path) -> None:
 def photo_path(folder: Path, name: str) -> Path:
     """Where a photo lies. Raises NoSuchPhotoError."""
     path = folder / PHOTOS / name
-    if not NAME.fullmatch(name) or not path.is_file():
+    if not PHOTO_NAME.fullmatch(name) or not path.is_file():
         raise NoSuchPhotoError(name)
     return path

@@ -10,7 +10,6 @@ import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
 import { Heat } from "./Heat";
 import { HouseCut, HouseParts, HouseTitle } from "./HouseCut";
-import { ItemCut } from "./ItemCut";
 import { Ruler } from "./Ruler";
 
 const ROLE_ORDER = [
@@ -51,7 +50,9 @@ export function Cut() {
           <span className="soft">{item.title}, as it will stand</span>
         </header>
         <div className="canvas" ref={ref}>
-          {width > 0 && height > 0 ? <ItemCut cut={item} width={width} height={height} /> : null}
+          {width > 0 && height > 0 ? (
+            <EnclosedCut cut={item} width={width} height={height} label="Section through what the item does" />
+          ) : null}
         </div>
       </section>
     );

@@ -14,23 +14,21 @@ from ..preparation.markers import marker_count
 from ..rack.core_sample import CoreSample
 from ..rack.ground import Ground
 from ..section.result import PlannedSection
-from ..target.by_basis import target_of
 from ..work.added import added_tasks, place_of
 from ..work.closing import house_closing_tasks, marker_task
 from ..work.item import Task
 from ..work.listing import prepared
 from ..work.place import WorkPlace
 from ..work.tasks import depth_tasks
-from .work_list import NO_KEYS, beyond_in, house_tasks
+from .work_list import bare_place, beyond_in, house_tasks, planned_place
 
 Lines = tuple[tuple[str, float | None], ...]
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class RackWork:
-    """constant: what the work list takes whatever way is weighed. places: of the open floors, every: of
-    all sections that count. closed: how high what lies in
-    the other sections holds the fill beside it."""
+    """constant: what the work list takes whatever way is weighed. places: of the open floors; every: of all sections that
+    count. closed: how high what lies in the other sections holds the fill beside it."""
 
     constant: Quantities
     places: Mapping[str, WorkPlace]
@@ -73,25 +71,11 @@ def rack_work(
     """What the ways share, made once. others: the sections that are no open floor, as they are planned; those whose
     quantities are not known bring nothing, as they have no price."""
     open_places = {
-        ground.section.id: WorkPlace(
-            section=ground.section,
-            keys=record.sections.get(ground.section.id, NO_KEYS),
-            record=record,
-            book=book,
-            r_ceiling=target_of(ground.section, ground.old.r, ground.old.depth_in).r,
-        )
+        ground.section.id: bare_place(ground.section, ground.old.r, ground.old.depth_in, record, book)
         for ground in grounds
     }
     closed = {
-        section.id: WorkPlace(
-            section=section,
-            keys=record.sections.get(section.id, NO_KEYS),
-            record=record,
-            book=book,
-            fill_line_in=each.plan.depth_total_in,
-            r_ceiling=target_of(section, each.plan.r_existing, each.plan.depth_existing_in).r,
-            batts_in_wall=bool(each.plan.batts),
-        )
+        section.id: planned_place(section, each, record, book)
         for section, each in others
         if each.quantities is not None
     }

@@ -83,21 +83,28 @@ def house_tasks(
     yield from added_tasks(record.added, places)
 
 
+def bare_place(
+    section: SectionInput, r_existing: float | None, depth_existing_in: float | None, record: WorkInput, book: BookInput
+) -> WorkPlace:
+    """A section as its items see it before anything is planned on it. r_existing, depth_existing_in: of its old fill."""
+    keys = record.sections.get(section.id, NO_KEYS)
+    r_ceiling = target_of(section, r_existing, depth_existing_in).r
+    return WorkPlace(section=section, keys=keys, record=record, book=book, r_ceiling=r_ceiling)
+
+
+def planned_place(section: SectionInput, each: PlannedSection, record: WorkInput, book: BookInput) -> WorkPlace:
+    """A section as its items see it with what is planned on it."""
+    plan = each.plan
+    place = bare_place(section, plan.r_existing, plan.depth_existing_in, record, book)
+    return replace(place, fill_line_in=plan.depth_total_in, batts_in_wall=bool(plan.batts))
+
+
 def work_places(
     inputs: Sequence[SectionInput], planned: Sequence[PlannedSection], record: WorkInput, book: BookInput
 ) -> dict[str, WorkPlace]:
     """Where the items stand: every section with its fill line as planned."""
     lines = tuple((each.plan.id, beyond_in(each)) for each in planned)
     return {
-        section.id: WorkPlace(
-            section=section,
-            keys=record.sections.get(section.id, NO_KEYS),
-            record=record,
-            book=book,
-            fill_line_in=each.plan.depth_total_in,
-            r_ceiling=target_of(section, each.plan.r_existing, each.plan.depth_existing_in).r,
-            batts_in_wall=bool(each.plan.batts),
-            lines=lines,
-        )
+        section.id: replace(planned_place(section, each, record, book), lines=lines)
         for section, each in zip(inputs, planned, strict=True)
     }

@@ -66,11 +66,11 @@ def work_list(tasks: Iterable[Task], given: ListedFor, marks: Marks | None = Non
     found = list(tasks)
     rows = _rows(found)
     ordered = [(task, number) for number, (_, members) in enumerate(rows, 1) for task in members]
-    states = {task.key: _state(task, _leavable(task), given, marks) for task, _ in ordered}
+    states = {task.key: _state(task, given, marks) for task, _ in ordered}
     gates = gates_of([Standing(t.key, group_of(t), t.section, states[t.key][0], t.lifts) for t, _ in ordered])
     placed = [_item(task, number, given, states[task.key], gates) for task, number in ordered]
     placed += _gone(placed, given, marks, len(rows))
-    counted_items = [item for item in placed if item.state not in (GONE,)]
+    counted_items = [item for item in placed if item.state != GONE]
     return WorkList(
         items=tuple(placed),
         rows=_told_rows(placed),
@@ -146,25 +146,24 @@ def _item(task: Task, number: int, given: ListedFor, state: tuple[str, Done | No
     )
 
 
-def _state(task: Task, leavable: bool, given: ListedFor, marks: Marks) -> tuple[str, Done | None]:
+def _state(task: Task, given: ListedFor, marks: Marks) -> tuple[str, Done | None]:
     """Done, left out, a stop, or to do. What cannot be left out is to do still, whoever left it out.
 
     Source: handbook §13, order of work: a stop is never overridden.
     """
     if task.done_by is not None:
         return DONE, Done(task.done_by, task.done_on or "")
-    crew_lifts = task.who == CREW
-    if task.key in marks.done and (crew_lifts or not task.stop):
+    if task.key in marks.done and (task.who == CREW or not task.stop):
         return DONE, marks.done[task.key]
     if task.stop:
         return STOP, None
     if task.change == "no" or not (task.person_hours or task.materials or task.who != CREW):
         return AS_IT_IS, None
-    decided = given.record.decided(task.key)
-    if leavable and task.key in marks.left:
+    if task.key in marks.left and _leavable(task):
         return LEFT, marks.left[task.key]
-    if leavable and decided.left_reason and decided.left_by:
-        return LEFT, Done(decided.left_by, "", decided.left_reason)
+    if is_left(task, given.record):
+        decided = given.record.decided(task.key)
+        return LEFT, Done(decided.left_by or "", "", decided.left_reason)
     return TO_DO, None
 
 
