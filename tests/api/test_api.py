@@ -73,7 +73,7 @@ def test_the_live_plan_is_the_plan_of_the_core(client: FlaskClient, job: dict[st
     drawing = answer.json["drawing"]
     assert drawing["cut"]["from_ft"] == [5, 0] and drawing["cut"]["to_ft"] == [5, 25]
     grid = drawing["sections"][0]["grid"]
-    depth = np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2")
+    depth = np.cumsum(np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2"), dtype="<u2")
     assert depth.size == grid["columns"] * grid["rows"]
     assert depth.max() / grid["per_unit"] == pytest.approx(answer.json["plan"]["sections"][0]["depth_total_in"])
 

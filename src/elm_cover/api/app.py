@@ -17,6 +17,7 @@ from .firm import firm
 from .jobs import jobs
 from .lists import offered
 from .log import logs
+from .packing import Packing
 from .pages import pages
 from .papers import papers
 from .photos import photos
@@ -39,7 +40,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         validation_error_callback=invalid,
         static_folder=None,
     )
-    app.json.sort_keys = False  # type: ignore[attr-defined]
+    app.json = Packing(app)
     if folder is not None:
         app.extensions["elm_cover_store"] = JobStore(folder, headline)
     pack_answers(app)

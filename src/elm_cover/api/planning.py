@@ -16,6 +16,7 @@ from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
 from .log import logged_day
+from .packing import written, written_drawing
 from .problems import Problem
 
 planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
@@ -29,7 +30,8 @@ def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
         drawn = {**drawn, "house": _house_told(query, drawn["house"])}
     if drawn["item"] is not None:
         drawn = {**drawn, "item": {**drawn["item"], "title": query.told(drawn["item"]["title"])}}
-    return jsonify({"plan": query.told(answer["plan"]), "drawing": drawn})
+    plan_text, drawn_text = written(query.told(answer["plan"])), written_drawing(drawn, body.drawn)
+    return Response(b'{"plan":' + plan_text + b',"drawing":' + drawn_text + b"}", mimetype="application/json")
 
 
 def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:

@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from ..core.base.arrays import Points
 from ..core.floor.half_storey import HalfStoreyError, Taped, half_storey, strips
 from ..core.floor.half_storey import box as rectangle
 from ..core.floor.outline import polygon_area_ft2
@@ -44,10 +45,14 @@ class Start(Usual):
     stud_in: Number | None = Field(None, ge=1.5, le=24)
 
 
+def _corners(section: Document) -> Points:
+    return tuple((corner[0], corner[1]) for corner in section["outline_ft"])
+
+
 def started(start: Start) -> Document:
     """The job document of the sheet's answers. Raises JobError naming the field of the sheet."""
     sections = _half_storey(start) if start.shape == "half_storey" else [_floor(start)]
-    if max(polygon_area_ft2(section["outline_ft"]) for section in sections) > AREA_LIMITS_FT2[1]:
+    if max(polygon_area_ft2(_corners(section)) for section in sections) > AREA_LIMITS_FT2[1]:
         most = f"a section encloses up to {AREA_LIMITS_FT2[1]:,.0f} ft²; a larger floor is measured as several"
         raise JobError([Fault("length_ft", most)])
     return {

@@ -3405,8 +3405,13 @@ export interface components {
              */
             amount?: number | null;
         };
-        /** Drawing */
+        /**
+         * Drawing
+         * @description order: every section, by id. sections: those of them whose drawing the asker does not have.
+         */
         Drawing: {
+            /** Order */
+            order: string[];
             /** Sections */
             sections: components["schemas"]["DrawnSection"][];
             cut: components["schemas"]["DrawnCut"] | null;
@@ -3646,10 +3651,15 @@ export interface components {
             /** Bays */
             bays: components["schemas"]["DrawnBay"][];
         };
-        /** DrawnSection */
+        /**
+         * DrawnSection
+         * @description version: what is drawn here, for who asks again.
+         */
         DrawnSection: {
             /** Id */
             id: string;
+            /** Version */
+            version: string;
             /** Kind */
             kind: string;
             /** Outline Ft */
@@ -4935,7 +4945,8 @@ export interface components {
         };
         /**
          * PlanAsked
-         * @description log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open.
+         * @description log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open. drawn: of which
+         *     sections the asker has the drawing, id → version: one that is still as it was is not sent again.
          */
         PlanAsked: {
             job: components["schemas"]["Job"];
@@ -4951,6 +4962,13 @@ export interface components {
              * @default null
              */
             item?: string | null;
+            /**
+             * Drawn
+             * @default {}
+             */
+            drawn?: {
+                [key: string]: string;
+            };
         };
         /**
          * CutAsked

@@ -1,6 +1,7 @@
 import { useComputedColorScheme } from "@mantine/core";
 import { useEffect, useRef } from "react";
 import type { DrawnSection } from "../../api/types";
+import { unpacked } from "./unpacked";
 
 type Rgb = [number, number, number];
 
@@ -33,13 +34,12 @@ export function DepthMap({ which, grid, left, top, scale }: Props) {
     const packed = { old: grid.old_in, planned: grid.depth_in, r: grid.r }[which];
     const range = { old: grid.old_range_in, planned: grid.depth_range_in, r: grid.r_range }[which];
     if (!context || !packed || !range) return;
-    const bytes = Uint8Array.from(atob(packed), (c) => c.charCodeAt(0));
-    const depth = new DataView(bytes.buffer);
+    const depth = unpacked(packed);
     const [thin, full] = [token("--ec-thin"), token("--ec-full")];
     const most = (which === "old" ? (grid.old_full_in ?? range[1]) : range[1]) * grid.per_unit || 1;
     const image = context.createImageData(grid.columns, grid.rows);
     for (let i = 0; i < grid.columns * grid.rows; i++) {
-      const value = depth.getUint16(i * 2, true);
+      const value = depth[i] as number;
       if (value === grid.outside) continue;
       const row = grid.rows - 1 - Math.floor(i / grid.columns);
       const at = (row * grid.columns + (i % grid.columns)) * 4;

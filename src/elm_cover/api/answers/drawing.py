@@ -100,7 +100,10 @@ class DrawnBatts(BaseModel):
 
 
 class DrawnSection(BaseModel):
+    """version: what is drawn here, for who asks again."""
+
     id: str
+    version: str
     kind: str
     outline_ft: list[Point]
     holes_ft: list[list[Point]]
@@ -261,6 +264,9 @@ class HouseCut(BaseModel):
 
 
 class Drawing(BaseModel):
+    """order: every section, by id. sections: those of them whose drawing the asker does not have."""
+
+    order: list[str]
     sections: list[DrawnSection]
     cut: DrawnCut | None
     enclosed_cut: EnclosedCut | None

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Flag, Open
@@ -34,13 +36,15 @@ class CutAsked(BaseModel):
 
 
 class PlanAsked(BaseModel):
-    """log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open."""
+    """log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open. drawn: of which
+    sections the asker has the drawing, id → version: one that is still as it was is not sent again."""
 
     model_config = ConfigDict(extra="forbid")
     job: Job
     cut: CutAsked | None = None
     log_of: str | None = Field(None, max_length=64)
     item: str | None = Field(None, max_length=200)
+    drawn: dict[Annotated[str, Field(max_length=80)], Annotated[str, Field(max_length=40)]] = Field({}, max_length=40)
 
 
 class FigureInput(BaseModel):

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
+from functools import lru_cache
 from typing import Any
 
 from .units import EIGHTHS, fixed
@@ -75,6 +76,8 @@ RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
 )
 
 
+# A plan says mostly what the one before it said.
+@lru_cache(maxsize=4096)
 def in_metric(text: str) -> str:
     """A sentence with its measures in the metric view: “16⅛ in” → “410 mm”, “12 ft 6 in” → “3.81 m”, “R-49” → “RSI 8.63”."""
     for pattern, told in RULES:

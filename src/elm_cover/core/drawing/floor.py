@@ -9,6 +9,7 @@ from typing import Any
 import shapely
 
 from ..base.arrays import Points
+from ..base.memory import Itself, Memory
 from ..batts.layout import Piece
 from ..floor.outline import edge_length_ft, edge_side
 from ..section.result import SectionFields, SectionPlan
@@ -16,11 +17,37 @@ from .heights import height_lines
 from .packed import packed_grid
 from .runs import runs
 
+MOST_BYTES_KEPT = 16_000_000
+# A drawing without its maps, and what a bay and a piece of batt hold as Python data.
+BARE_BYTES, BAY_BYTES, PIECE_BYTES = 20_000, 1_200, 900
+
+_KEPT: Memory[tuple[Itself, Itself, str | None, float | None], dict[str, Any]] = Memory(
+    MOST_BYTES_KEPT, lambda drawn: _weight_bytes(drawn)
+)
+
 
 def floor_drawing(
     section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None
 ) -> dict[str, Any]:
-    """One section from above, in feet; run and spacing of its framing, None: not known."""
+    """One section from above, in feet; run and spacing of its framing, None: not known. Nobody changes what this answers:
+    a section that is planned as it was is the same drawing."""
+    key = (Itself(section), Itself(fields), run, spacing_in)
+    return _KEPT.get(key, lambda: _drawn(section, fields, run, spacing_in))
+
+
+def forget_drawings() -> None:
+    """Draws every section anew, as on the first day."""
+    _KEPT.clear()
+
+
+def _weight_bytes(drawn: dict[str, Any]) -> int:
+    maps = sum(len(text) for text in (drawn["grid"] or {}).values() if isinstance(text, str))
+    bays = sum(len(run["bays"]) for run in drawn["runs"])
+    pieces = sum(len(laid["pieces"]) for laid in drawn["batts"])
+    return BARE_BYTES + maps + bays * BAY_BYTES + pieces * PIECE_BYTES
+
+
+def _drawn(section: SectionPlan, fields: SectionFields, run: str | None, spacing_in: float | None) -> dict[str, Any]:
     outline = fields.outline_ft
     eaves = {eave.edge: eave for eave in section.eaves}
     kinds = fields.edge_kinds
@@ -41,7 +68,7 @@ def floor_drawing(
         ],
         "kind": section.kind,
         "holes_ft": fields.holes,
-        "heights": [] if fields.roof is None else height_lines(fields.grid, fields.roof.room_in),
+        "heights": _heights(fields),
         "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
         "grid": packed_grid(fields),
         "joists_ft": _joists(outline, fields.holes, run, spacing_in),
@@ -67,7 +94,19 @@ def _snap(outline: Points, run: str, spacing_in: float) -> dict[str, Any]:
     return {"axis": "y" if run == "x" else "x", "origin_ft": y0 if run == "x" else x0, "step_ft": spacing_in / 12}
 
 
-@lru_cache(maxsize=64)
+def _heights(fields: SectionFields) -> list[dict[str, Any]]:
+    """Lines of equal room, which no depth changes."""
+    if fields.roof is None:
+        return []
+    return _lines_of(Itself(fields.grid), Itself(fields.roof.room_in))
+
+
+@lru_cache(maxsize=80)
+def _lines_of(grid: Itself, room_in: Itself) -> list[dict[str, Any]]:
+    return height_lines(grid.thing, room_in.thing)
+
+
+@lru_cache(maxsize=80)
 def _joists(
     outline: Points, holes: tuple[Points, ...], run: str | None, spacing_in: float | None
 ) -> list[list[list[float]]]:

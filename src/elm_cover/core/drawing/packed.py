@@ -18,7 +18,8 @@ OLD_FULL_QUANTILE = 0.9
 
 
 def packed_grid(fields: SectionFields) -> dict[str, Any] | None:
-    """Depth and R on a grid coarse enough to draw: base64 of little-endian uint16, hundredths, 65535 outside."""
+    """Depth and R on a grid coarse enough to draw: hundredths, 65535 outside, row by row each less the one before it, modulo
+    65536, as base64 of little-endian uint16. A plane roof makes the same step over and over, which packs to little."""
     grid = fields.grid
     if fields.depth_in is None and fields.old_in is None:
         return None
@@ -32,7 +33,7 @@ def packed_grid(fields: SectionFields) -> dict[str, Any] | None:
             return None
         cells = np.full(columns * rows, OUTSIDE, dtype="<u2")
         cells[at] = np.clip(np.round(values[pick] * PER_UNIT), 0, OUTSIDE - 1)
-        return base64.b64encode(cells.tobytes()).decode("ascii")
+        return base64.b64encode(np.diff(cells, prepend=cells.dtype.type(0)).tobytes()).decode("ascii")
 
     def span(values: Floats | None) -> list[float] | None:
         finite = np.array([]) if values is None else values[np.isfinite(values)]

@@ -12,11 +12,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
-from ..base.arrays import Floats, Integers, Points, Same
+from ..base.arrays import Floats, Integers, Points
+from ..base.memory import Itself, remembered
 from ..floor.grid import Grid, grid_of
 from ..floor.pieces import Pieces, pieces_of
 from .eave import Eave
@@ -30,6 +30,7 @@ STEPS_IN = np.concatenate(
 ALIKE_IN = 1 / 64
 OLD_ALIKE_IN = 1 / 8
 FLAT_IN = 1e-9
+BYTES_KEPT = 8_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -48,6 +49,12 @@ class Headroom:
         """Vertical room for insulation, never below 0."""
         return np.maximum(0.0, self.plane_in)
 
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        old = 0 if self.old_in is None else self.old_in.nbytes
+        return self.share.nbytes + self.edge.nbytes + self.plane_in.nbytes + old
+
 
 def headroom(
     outline: Points,
@@ -60,20 +67,20 @@ def headroom(
 
     Source: handbook §6, area mean; §8, room(x).
     """
-    known = None if old_in is None else Same(old_in)
+    known = None if old_in is None else Itself(old_in)
     return _kept(outline, tuple(sorted(eaves.items())), keep_outs, cell_ft, known)
 
 
 # By plan, eaves and the map of the readings: a change of depth finds them kept.
-@lru_cache(maxsize=128)
+@remembered(BYTES_KEPT, lambda parts: parts.array_bytes)
 def _kept(
     outline: Points,
     eaves: tuple[tuple[int, Eave], ...],
     keep_outs: tuple[Points, ...],
     cell_ft: float,
-    old_in: Same | None,
+    old_in: Itself | None,
 ) -> Headroom:
-    return _parts(outline, dict(eaves), keep_outs, cell_ft, None if old_in is None else old_in.array)
+    return _parts(outline, dict(eaves), keep_outs, cell_ft, None if old_in is None else old_in.thing)
 
 
 def _parts(

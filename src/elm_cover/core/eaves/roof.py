@@ -16,16 +16,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from ..base.arrays import Floats, Integers, Points
+from ..base.memory import remembered
 from ..floor.grid import Grid, grid_of
 from ..floor.outline import counter_clockwise
 from .eave import Eave
 
 NEAR_FT = 1e-9
+BYTES_KEPT = 20_000_000
 
 
 @dataclass(frozen=True)
@@ -36,6 +37,11 @@ class Reach:
     cells: Integers
     distance_in: tuple[Floats, ...]
     from_corner_in: Floats | None = None
+
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        return self.cells.nbytes * (1 + len(self.edges) + (self.from_corner_in is not None))
 
 
 @dataclass(frozen=True)
@@ -80,7 +86,7 @@ def inward_of(outline: Points, edge: int) -> Floats:
     return _sides(outline)[edge].inward
 
 
-@lru_cache(maxsize=16)
+@remembered(BYTES_KEPT, lambda found: sum(reach.array_bytes for reach in found))
 def reaches(
     outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float
 ) -> tuple[Reach, ...]:

@@ -5,12 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 import shapely
 
 from ..base.arrays import Floats, Integers, Points
+from ..base.memory import remembered
 
 CELL_FT = 0.25
 # A thin outline lying askew can have a bounding box far larger than itself: the grid is coarsened before it would
@@ -18,6 +18,7 @@ CELL_FT = 0.25
 MOST_CELLS_IN_BOX = 3_000_000
 # What a wall hides is looked up for each cell, eave and wall: an outline of very many corners gets larger cells.
 MOST_CELLS_TIMES_CORNERS_SQUARED = 2_000_000_000
+BYTES_KEPT = 20_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,6 +42,11 @@ class Grid:
         """How many cells lie on the floor."""
         return int(self.x_ft.size)
 
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        return self.x_ft.nbytes + self.y_ft.nbytes + self.column.nbytes + self.row.nbytes
+
 
 def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
     """Area of the floor under the keep-outs, overlaps once, what lies outside the outline not at all.
@@ -54,7 +60,7 @@ def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
     )
 
 
-@lru_cache(maxsize=16)
+@remembered(BYTES_KEPT, lambda grid: grid.array_bytes)
 def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float = CELL_FT) -> Grid:
     """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit.
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 
 import numpy as np
 import shapely
@@ -11,6 +12,8 @@ from numpy.typing import NDArray
 from ..base.arrays import Points
 
 
+# Asked again for every wall of the same outline.
+@lru_cache(maxsize=512)
 def polygon_area_ft2(outline: Points) -> float:
     """Area of the outline, ft².
 
@@ -30,6 +33,7 @@ def contains(outline: Points, points: Points) -> NDArray[np.bool_]:
     return np.asarray(shapely.intersects_xy(floor, np.array(points)))
 
 
+@lru_cache(maxsize=512)
 def counter_clockwise(outline: Points) -> bool:
     """Whether the corners run counter-clockwise, so that the floor lies to the left of every edge."""
     return bool(shapely.LinearRing(outline).is_ccw)

@@ -14,17 +14,18 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 import shapely
 
 from ..base.arrays import Floats, Integers, Points
+from ..base.memory import remembered
 from .grid import Grid, grid_of
 
 # Edges are followed in steps of this share of a cell, looking this little to either side.
 STEP_SHARE = 1 / 8
 ASIDE_SHARE = 1e-6
+BYTES_KEPT = 12_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -42,8 +43,14 @@ class Pieces:
     area_ft2: Floats
     piece: Integers
 
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        arrays = (self.whole, self.x_ft, self.y_ft, self.near, self.corners_ft, self.area_ft2, self.piece)
+        return sum(array.nbytes for array in arrays)
 
-@lru_cache(maxsize=32)
+
+@remembered(BYTES_KEPT, lambda pieces: pieces.array_bytes)
 def pieces_of(outline: Points, keep_outs: tuple[Points, ...], cell_ft: float) -> Pieces:
     """The floor of an outline without its keep-outs, cut by the grid over it.
 

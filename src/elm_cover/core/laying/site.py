@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
 
-from ..base.arrays import Floats, Points, Same
+from ..base.arrays import Floats, Points
+from ..base.memory import Itself, remembered
 from ..base.notebook import Notebook
 from ..eaves.bays import BayRow
 from ..eaves.eave import Eave
@@ -22,6 +22,8 @@ from ..layers.layer import boundary_r
 from ..layers.places import Places
 from .edges import eaves_known, edge_work, rows_of
 from .kept_floor import KeptFloor, kept_floors
+
+MAP_BYTES_KEPT = 6_000_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -78,19 +80,19 @@ class Site:
         if self.eaves is None:
             return None
         if old_in is not None and self.filled_shapes:
-            old_in = _map_without(Same(old_in), outline, self.shapes, self.filled_shapes, self.grid.cell_ft)
+            old_in = _map_without(Itself(old_in), outline, self.shapes, self.filled_shapes, self.grid.cell_ft)
         shapes = self.shapes + self.filled_shapes
         found = headroom(outline, self.eaves, shapes, self.grid.cell_ft, old_in)
         work = dressing(self.work, self.eaves, found.edge, found.plane_in)
         return Places(found.room_in, found.old_in, found.share, work, found.edge)
 
 
-@lru_cache(maxsize=64)
+@remembered(MAP_BYTES_KEPT, lambda found: found.nbytes)
 def _map_without(
-    old_in: Same, outline: Points, shapes: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float
+    old_in: Itself, outline: Points, shapes: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float
 ) -> Floats:
     """A map of the old depth without the cells under boards that are filled beneath, the same for the same map."""
-    found: Floats = old_in.array[cells_without(outline, shapes, more, cell_ft)]
+    found: Floats = old_in.thing[cells_without(outline, shapes, more, cell_ft)]
     return found
 
 

@@ -8,12 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..base.arrays import Floats, Points
+from ..base.memory import remembered
 from ..floor.grid import Grid
 from ..floor.outline import contains
 from ..given.section import DepthReading
@@ -26,6 +26,7 @@ STANDS_OUT_SCATTERS = 3.5
 SCATTER_OF_MEDIAN_DEVIATION = 1.4826
 FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
+BYTES_KEPT = 12_000_000
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -63,7 +64,7 @@ def depth_map(places_ft: Points, depths_in: tuple[float, ...], x_ft: Floats, y_f
     return depth
 
 
-@lru_cache(maxsize=32)
+@remembered(BYTES_KEPT, lambda depth: depth.nbytes)
 def depth_map_on(grid: Grid, places_ft: Points, depths_in: tuple[float, ...]) -> Floats:
     """The same on the cells of a grid; kept, so that dragging a depth computes it once.
 

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 
 from ..base.arrays import Points
+from ..base.memory import remembered
 from ..base.units import whole_up
 from ..floor.grid import Grid
 
@@ -15,6 +14,7 @@ SAMPLES = 1000
 # From what stands there, so that neither hides the other.
 CLEAR_FT = 1.5
 ROUNDS = 12
+BYTES_KEPT = 8_000_000
 
 
 def marker_count(net_area_ft2: float) -> int:
@@ -25,7 +25,7 @@ def marker_count(net_area_ft2: float) -> int:
     return max(1, whole_up(net_area_ft2 / FLOOR_PER_MARKER_FT2))
 
 
-@lru_cache(maxsize=16)
+@remembered(BYTES_KEPT, lambda points: 120 * len(points), lambda grid, *_: grid.array_bytes)
 def marker_points_ft(grid: Grid, count: int, standing: Points = ()) -> tuple[tuple[float, float], ...]:
     """Places for the markers: each stands at the middle of the floor that is nearest to it.
 

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from ..base.notebook import Notebook
+from dataclasses import dataclass
+
+from ..base.memory import Memory
+from ..base.notebook import Figure, Flag, Notebook, Open
 from ..given.section import SectionInput
 from ..laying.decided import old_fill_of
 from ..laying.site import site_of
@@ -12,9 +15,52 @@ from .open_floor import plan_open_floor
 from .record_flags import look_flags
 from .result import PlannedSection
 
+# The grids of some forty sections of 600 ft², or of a few very large ones.
+MOST_BYTES_KEPT = 48_000_000
+# What a section's figures, flags and texts hold beside its grids.
+TOLD_BYTES = 60_000
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Told:
+    """A section as it was planned, with all that was noted on the way."""
+
+    planned: PlannedSection
+    flags: tuple[Flag, ...]
+    open: tuple[Open, ...]
+    figures: dict[str, Figure]
+
+
+_KEPT: Memory[tuple[SectionInput, str], Told] = Memory(
+    MOST_BYTES_KEPT, lambda told: told.planned.fields.array_bytes + TOLD_BYTES
+)
+
 
 def plan_section(section: SectionInput, notes: Notebook) -> PlannedSection:
-    """Every figure of one section, the arrays behind them, and what it takes. Whatever needs an unknown stays None."""
+    """Every figure of one section, the arrays behind them, and what it takes. Whatever needs an unknown stays None.
+
+    A section that is as it was when it was last planned is not planned again.
+    """
+    told = _KEPT.get((section, notes.prefix), lambda: _told(section, notes.prefix))
+    notes.flags += told.flags
+    for item in told.open:
+        notes.ask(item.step, item.field, item.text)
+    notes.figures.update(told.figures)
+    return told.planned
+
+
+def forget_sections() -> None:
+    """Plans every section anew, as on the first day."""
+    _KEPT.clear()
+
+
+def _told(section: SectionInput, prefix: str) -> Told:
+    notes = Notebook(section.id, prefix)
+    planned = _planned(section, notes)
+    return Told(planned=planned, flags=tuple(notes.flags), open=tuple(notes.open), figures=notes.figures)
+
+
+def _planned(section: SectionInput, notes: Notebook) -> PlannedSection:
     site = site_of(section)
     old = old_fill_of(section, site, notes)
     look_flags(section, old.readings, notes)

@@ -106,6 +106,14 @@ class SectionFields:
     work: EdgeWork = field(default_factory=EdgeWork)
     baffle: BaffleInput = field(default_factory=BaffleInput)
 
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        grid, roof = self.grid, self.roof
+        arrays = [grid.x_ft, grid.y_ft, grid.column, grid.row, self.depth_in, self.r, self.old_in]
+        arrays += [] if roof is None else [roof.room_in, roof.plane_in, roof.edge]
+        return sum(array.nbytes for array in arrays if array is not None)
+
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class PlannedSection:
