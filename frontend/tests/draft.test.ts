@@ -1,9 +1,7 @@
-import { enablePatches, produceWithPatches } from "immer";
+import { produce } from "immer";
 import { describe, expect, it } from "vitest";
 import type { JobDocument } from "../src/api/types";
 import { type Draft, redone, undone, withStep, withWhole } from "../src/document/draft";
-
-enablePatches();
 
 const start = (): Draft => ({
   document: { format: "elm-cover.job", version: 1, name: "a" } as JobDocument,
@@ -14,8 +12,12 @@ const start = (): Draft => ({
 });
 
 function edit(draft: Draft, label: string, recipe: (d: JobDocument) => void, merge = false): Draft {
-  const [document, forward, back] = produceWithPatches(draft.document, (d) => void recipe(d as JobDocument));
-  return withStep(draft, document, forward, back, label, merge);
+  return withStep(
+    draft,
+    produce(draft.document, (d) => void recipe(d as JobDocument)),
+    label,
+    merge,
+  );
 }
 
 describe("undo", () => {

@@ -55,6 +55,7 @@ export async function ask<T>(
   url: string,
   body?: unknown,
   headers: Record<string, string> = {},
+  signal?: AbortSignal,
 ): Promise<Answer<T>> {
   let response: Response;
   try {
@@ -63,6 +64,7 @@ export async function ask<T>(
       headers:
         body === undefined || body instanceof Blob ? headers : { "Content-Type": "application/json", ...headers },
       body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
+      signal,
     });
   } catch {
     throw new ProblemError({ title: "No connection to the program", status: 0 });

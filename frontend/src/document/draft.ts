@@ -1,5 +1,6 @@
 import { applyPatches, enablePatches, type Patch } from "immer";
 import type { JobDocument } from "../api/types";
+import { changes } from "./changes";
 
 enablePatches();
 
@@ -48,20 +49,19 @@ export function keepDraft(id: string, draft: Draft): boolean {
 }
 
 /** A draft with one more step; a step under the same label within 1.5 s grows the last one, as a drag does. */
-export function withStep(
-  draft: Draft,
-  document: JobDocument,
-  forward: Patch[],
-  back: Patch[],
-  label: string,
-  merge: boolean,
-): Draft {
+export function withStep(draft: Draft, document: JobDocument, label: string, merge: boolean): Draft {
   const at = Date.now();
   const last = draft.past.at(-1);
   const grows = merge && last?.label === label && at - last.at < MERGE_WITHIN_MS && draft.future.length === 0;
-  const step: Step = grows
-    ? { label, at, dragged: merge, ...grown(last, forward, back) }
-    : { label, at, dragged: merge, forward, back };
+  // Of a handle dragged on, only where it began and where it is now is kept.
+  const before = grows ? applyPatches(draft.document, last.back) : draft.document;
+  const step: Step = {
+    label,
+    at,
+    dragged: merge,
+    forward: changes(before, document),
+    back: changes(document, before),
+  };
   const past = [...(grows ? draft.past.slice(0, -1) : draft.past), step].slice(-MOST_STEPS);
   return { ...draft, document, dirty: true, past, future: [] };
 }
@@ -82,20 +82,9 @@ export function fingerprint(document: JobDocument): string {
   return `${told.length}.${(high >>> 0).toString(36)}.${(low >>> 0).toString(36)}`;
 }
 
-const place = (patches: Patch[]) => patches.map((p) => `${p.op} ${p.path.join("/")}`).join("\n");
-
-/** One step out of two: of a handle dragged on over the same place only where it began and where it is now is kept. */
-function grown(last: Step, forward: Patch[], back: Patch[]): Pick<Step, "forward" | "back"> {
-  const replaces = forward.every((patch) => patch.op === "replace");
-  if (replaces && place(last.forward) === place(forward)) return { forward, back: last.back };
-  return { forward: [...last.forward, ...forward], back: [...back, ...last.back] };
-}
-
 /** A draft with a stored document in place of its own, which stays one undo away. */
 export function withWhole(draft: Draft, document: JobDocument, etag: string, label: string): Draft {
-  const forward: Patch[] = [{ op: "replace", path: [], value: document }];
-  const back: Patch[] = [{ op: "replace", path: [], value: draft.document }];
-  return { ...withStep(draft, document, forward, back, label, false), etag, dirty: false };
+  return { ...withStep(draft, document, label, false), etag, dirty: false };
 }
 
 export function undone(draft: Draft): Draft {

@@ -1,15 +1,21 @@
 import { Table } from "@mantine/core";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { useDocument, usePlanned, useView } from "../state/context";
 import { fixed, useUnits } from "../ui/units";
 
-function InWords({ what, children }: { what: string; children: ReactNode }) {
+/** A drawing as a table. Its rows are made once somebody opens it. */
+function InWords({ what, rows: Rows }: { what: string; rows: () => ReactNode }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="words">
+    <details className="words" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>in words</summary>
-      <Table aria-label={`${what} in words`} withRowBorders={false}>
-        <Table.Tbody>{children}</Table.Tbody>
-      </Table>
+      {open ? (
+        <Table aria-label={`${what} in words`} withRowBorders={false}>
+          <Table.Tbody>
+            <Rows />
+          </Table.Tbody>
+        </Table>
+      ) : null}
     </details>
   );
 }
@@ -24,7 +30,9 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 }
 
 /** What the Floor shows, as a table. */
-export function FloorWords() {
+export const FloorWords = () => <InWords what="Floor" rows={FloorRows} />;
+
+function FloorRows() {
   const { section } = useDocument();
   const { drawing, sectionPlan } = usePlanned();
   const { lists } = useView();
@@ -33,7 +41,7 @@ export function FloorWords() {
   if (!drawn) return null;
   const say = ({ value, unit }: { value: string; unit: string }) => `${value} ${unit}`;
   return (
-    <InWords what="Floor">
+    <>
       {drawn.edges.map((edge) => {
         const eave = sectionPlan?.eaves?.find((e) => e.edge === edge.index);
         return (
@@ -79,12 +87,14 @@ export function FloorWords() {
           {say(units.depth(drawn.grid.depth_range_in[1]))} where full
         </Row>
       ) : null}
-    </InWords>
+    </>
   );
 }
 
 /** What the Cut shows, as a table. */
-export function CutWords() {
+export const CutWords = () => <InWords what="Cut" rows={CutRows} />;
+
+function CutRows() {
   const { drawing, sectionPlan, corners } = usePlanned();
   const { stepId } = useView();
   const units = useUnits();
@@ -96,7 +106,7 @@ export function CutWords() {
     return `${text} ${unit}`;
   };
   return (
-    <InWords what="Cut">
+    <>
       <Row name="old fill">{depth(cut.old_in)}</Row>
       <Row name="new fill">
         {depth(cut.installed_in)}, settles to {depth(cut.settled_in)}
@@ -125,6 +135,6 @@ export function CutWords() {
             ) : null;
           })
         : null}
-    </InWords>
+    </>
   );
 }

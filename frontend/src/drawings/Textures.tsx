@@ -1,5 +1,6 @@
+import { memo } from "react";
 /** Each kind of fill as its own hatch, never by the colour of a bag. Drawn once; referred to by id. */
-export function Textures() {
+export const Textures = memo(function Textures() {
   return (
     <svg className="textures" aria-hidden="true" focusable="false">
       <defs>
@@ -29,6 +30,6 @@ export function Textures() {
       </defs>
     </svg>
   );
-}
+});
 
 export const texture = (kind: string | null | undefined) => `url(#tx-${kind ?? "unknown_loose"})`;

@@ -11,9 +11,10 @@ import type {
 } from "../api/types";
 import type { Action } from "./actions";
 import type { Lead } from "./lead";
+import type { SaveState } from "./saving";
 import type { Picked, Tool, Waiting } from "./tool";
 import type { LiveCorners } from "./useCorners";
-import type { JobHandle } from "./useJob";
+import type { JobEdits } from "./useJob";
 import type { LogHandle } from "./useLog";
 import type { LiveRack } from "./useRack";
 
@@ -29,7 +30,7 @@ export interface HeatView {
 
 /** The job that is open, the section of it that is worked on, and how both are edited. */
 export interface DocumentBench {
-  job: JobHandle;
+  job: JobEdits;
   document: JobDocument;
   section: SectionDocument;
   sectionIndex: number;
@@ -116,6 +117,11 @@ function inside<T>(found: T | null): T {
   if (found === null) throw new Error("used outside the workbench");
   return found;
 }
+
+const SaveContext = createContext<SaveState>({ kind: "saved", at: "" });
+/** How far saving is, apart from the rest: it changes twice for every edit, and hardly anything shows it. */
+export const SaveProvider = SaveContext.Provider;
+export const useSaveState = (): SaveState => useContext(SaveContext);
 
 export const useDocument = (): DocumentBench => inside(useContext(DocumentContext));
 export const usePlanned = (): PlanBench => inside(useContext(PlanContext));

@@ -16,7 +16,7 @@ export async function printPaper(
   const which = eave ? `&section=${encodeURIComponent(eave.section)}&edge=${eave.edge}` : "";
   const url = `/api/jobs/${id}/papers?kind=${encodeURIComponent(kind)}${which}${gaps ? "&gaps=true" : ""}${metric ? "&units=metric" : ""}`;
   const { data, etag } = await ask<{ url: string; number: number }>("POST", url, undefined, { "If-Match": job.etag });
-  job.seen(etag ?? job.etag);
+  job.edits.seen(etag ?? job.etag);
   const link = document.createElement("a");
   link.href = data.url;
   link.download = `${kind.replace(" ", "-")}-${data.number}.pdf`;

@@ -1,10 +1,25 @@
-import { produceWithPatches } from "immer";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { produce } from "immer";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
 import { afterSave, type Conflict, clock, marked, OFFLINE, OWN_TAB, opened, refused, type SaveState } from "./saving";
 import { useOwnTabs } from "./useOwnTabs";
+
+/** How a job is edited: the same object as long as it is open. */
+export interface JobEdits {
+  edit: (label: string, recipe: (job: JobDocument) => void, merge?: boolean) => void;
+  undo: () => void;
+  redo: () => void;
+  saveNow: () => void;
+  cutRevision: () => void;
+  resolve: (keep: "mine" | "theirs") => void;
+  /** A new save number of the same document: a paper was issued. */
+  seen: (etag: string) => void;
+  adopt: (stored: StoredJob, etag: string) => void;
+  /** Is told of every document as soon as it is made, before anything is drawn. Answers how to stop that. */
+  watch: (seen: (document: JobDocument) => void) => () => void;
+}
 
 export interface JobHandle {
   document: JobDocument;
@@ -15,18 +30,12 @@ export interface JobHandle {
   dragged: boolean;
   undoLabel: string | null;
   redoLabel: string | null;
-  edit: (label: string, recipe: (job: JobDocument) => void, merge?: boolean) => void;
-  undo: () => void;
-  redo: () => void;
-  saveNow: () => void;
-  cutRevision: () => void;
-  resolve: (keep: "mine" | "theirs") => void;
-  /** A new save number of the same document: a paper was issued. */
-  seen: (etag: string) => void;
-  adopt: (stored: StoredJob, etag: string) => void;
+  edits: JobEdits;
 }
 
 const SAVE_AFTER_MS = 500;
+/** A save quicker than this is told once it is done, not that it is under way. */
+const SAVING_AFTER_MS = 400;
 const RETRY_AFTER_MS = 4000;
 
 /** A job being edited: every edit is kept in the browser at once and saved to the server soon after. */
@@ -39,10 +48,15 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
   const saving = useRef(false);
   const reason = useRef<"save" | "step" | "kept over another">("save");
   const timer = useRef<number>(undefined);
+  const watching = useRef(new Set<(document: JobDocument) => void>());
+  const conflicting = useRef<Conflict | null>(null);
+  conflicting.current = conflict;
 
   const put = useCallback(
     (next: Draft) => {
+      const edited = next.document !== current.current?.document;
       current.current = next;
+      if (edited) for (const seen of watching.current) seen(next.document);
       setDraft(next);
       if (!keepDraft(id, next)) setSave({ kind: "failed", why: "this browser's storage is full" });
     },
@@ -64,7 +78,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     const unsent = current.current;
     if (!unsent?.dirty || saving.current) return;
     saving.current = true;
-    setSave({ kind: "saving" });
+    const slow = window.setTimeout(() => setSave({ kind: "saving" }), SAVING_AFTER_MS);
     const sent = marked(unsent);
     current.current = sent;
     keepDraft(id, sent);
@@ -96,6 +110,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       } else setSave({ kind: "failed", why: said.why });
       if (said.again && !said.draft) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
     } finally {
+      window.clearTimeout(slow);
       saving.current = false;
       if (again) void store();
     }
@@ -103,7 +118,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
 
   const soon = useCallback(() => {
     window.clearTimeout(timer.current);
-    setSave({ kind: "unsaved" });
+    setSave((now) => (now.kind === "unsaved" ? now : { kind: "unsaved" }));
     timer.current = window.setTimeout(() => void store(), SAVE_AFTER_MS);
   }, [store]);
 
@@ -135,17 +150,18 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     (label: string, recipe: (job: JobDocument) => void, merge = false) => {
       const before = current.current;
       if (!before) return;
-      const [document, forward, back] = produceWithPatches(before.document, (job) => void recipe(job as JobDocument));
-      if (forward.length === 0) return;
-      put(withStep(before, document, forward, back, label, merge));
-      if (!conflict) soon();
+      const document = produce(before.document, (job) => void recipe(job as JobDocument));
+      if (document === before.document) return;
+      put(withStep(before, document, label, merge));
+      if (!conflicting.current) soon();
     },
-    [put, soon, conflict],
+    [put, soon],
   );
 
   const resolve = useCallback(
     (keep: "mine" | "theirs") => {
       const mine = current.current;
+      const conflict = conflicting.current;
       if (!mine || !conflict) return;
       if (keep === "mine") {
         // A revision of its own, so that theirs stays in the history.
@@ -158,7 +174,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       if (keep === "mine") soon();
       else setSave({ kind: "saved", at: conflict.savedAt });
     },
-    [conflict, put, soon],
+    [put, soon],
   );
 
   const step = useCallback(
@@ -167,9 +183,9 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       const next = move(current.current);
       if (next === current.current) return;
       put(next);
-      if (!conflict) soon();
+      if (!conflicting.current) soon();
     },
-    [put, soon, conflict],
+    [put, soon],
   );
 
   const adopt = useCallback(
@@ -184,6 +200,30 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     [put, tell],
   );
 
+  const edits = useMemo(
+    (): JobEdits => ({
+      edit,
+      undo: () => step(undone),
+      redo: () => step(redone),
+      saveNow: () => {
+        window.clearTimeout(timer.current);
+        void store();
+      },
+      cutRevision: () => {
+        reason.current = "step";
+        window.clearTimeout(timer.current);
+        void store();
+      },
+      resolve,
+      seen: (etag) => current.current && put({ ...current.current, etag }),
+      adopt,
+      watch: (seen) => {
+        watching.current.add(seen);
+        return () => void watching.current.delete(seen);
+      },
+    }),
+    [edit, step, store, resolve, put, adopt],
+  );
   const handle: JobHandle | null = draft && {
     document: draft.document,
     etag: draft.etag,
@@ -192,21 +232,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
     dragged: draft.past.at(-1)?.dragged ?? false,
     undoLabel: draft.past.at(-1)?.label ?? null,
     redoLabel: draft.future.at(-1)?.label ?? null,
-    edit,
-    undo: () => step(undone),
-    redo: () => step(redone),
-    saveNow: () => {
-      window.clearTimeout(timer.current);
-      void store();
-    },
-    cutRevision: () => {
-      reason.current = "step";
-      window.clearTimeout(timer.current);
-      void store();
-    },
-    resolve,
-    seen: (etag) => current.current && put({ ...current.current, etag }),
-    adopt,
+    edits,
   };
   return { handle, failure, reload: () => void load() };
 }

@@ -1,4 +1,3 @@
-import { useDebouncedValue } from "@mantine/hooks";
 import { useEffect, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument } from "../api/types";
@@ -12,22 +11,32 @@ export interface Live<T> {
 
 const AFTER_MS = 200;
 
-/** What the server makes of the job beside its plan, asked again when an edit pauses; only while somebody looks. */
+/** What the server makes of the job beside its plan, asked again when an edit pauses; only while somebody looks. Who has
+ * stopped looking, or wants a newer one, lets go of the answer: the server stops working on it. */
 export function useLive<T>(url: string, job: JobDocument, wanted: boolean): Live<T> {
   const [live, setLive] = useState<Live<T>>({ answer: null, busy: false, trouble: null });
-  const [paused] = useDebouncedValue(job, AFTER_MS);
-  const newest = useRef(0);
+  const first = useRef(true);
   useEffect(() => {
     if (!wanted) return;
-    const mine = ++newest.current;
-    setLive((old) => ({ ...old, busy: true }));
-    ask<T>("POST", url, { job: paused })
-      .then(({ data }) => {
-        if (mine === newest.current) setLive({ answer: data, busy: false, trouble: null });
-      })
-      .catch((error: ProblemError) => {
-        if (mine === newest.current) setLive((old) => ({ ...old, busy: false, trouble: error.message }));
-      });
-  }, [url, paused, wanted]);
+    const given = new AbortController();
+    const timer = window.setTimeout(
+      () => {
+        first.current = false;
+        setLive((old) => ({ ...old, busy: true }));
+        ask<T>("POST", url, { job }, {}, given.signal)
+          .then(({ data }) => {
+            if (!given.signal.aborted) setLive({ answer: data, busy: false, trouble: null });
+          })
+          .catch((error: ProblemError) => {
+            if (!given.signal.aborted) setLive((old) => ({ ...old, busy: false, trouble: error.message }));
+          });
+      },
+      first.current ? 0 : AFTER_MS,
+    );
+    return () => {
+      window.clearTimeout(timer);
+      given.abort();
+    };
+  }, [url, job, wanted]);
   return live;
 }

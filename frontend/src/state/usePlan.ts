@@ -1,14 +1,10 @@
 import { useEffect, useRef, useState } from "react";
-import { ask, ProblemError } from "../api/client";
-import type { CutAsked, JobDocument, PlanAnswer } from "../api/types";
+import type { CutAsked, JobDocument } from "../api/types";
 import { inView } from "./inView";
+import { type LivePlan, NO_PLAN, Planner, type PlanWanted } from "./planner";
+import type { JobEdits } from "./useJob";
 
-export interface LivePlan {
-  answer: PlanAnswer | null;
-  /** Path in the job → what is wrong there, while the document is not accepted. */
-  faults: Record<string, string>;
-  trouble: string | null;
-}
+export type { LivePlan } from "./planner";
 
 /** Whose log says what is done of the work list, which item is open, and a count that grows with the log. */
 export interface WorkAsked {
@@ -17,56 +13,34 @@ export interface WorkAsked {
   turn: number;
 }
 
-const NO_WORK: WorkAsked = { logOf: null, item: null, turn: 0 };
-
-/** The plan of the document as it is now: one request in flight, the newest waiting document wins. */
-export function usePlan(job: JobDocument, cut: CutAsked | null, metric = false, work: WorkAsked = NO_WORK): LivePlan {
-  const [live, setLive] = useState<LivePlan>({ answer: null, faults: {}, trouble: null });
-  const busy = useRef(false);
-  const waiting = useRef<{ job: JobDocument; cut: CutAsked | null; log_of?: string; item?: string } | null>(null);
+/** The plan of the document as it is now. An edit is on its way to the core before the screen is drawn anew. */
+export function usePlan(
+  job: JobDocument,
+  edits: JobEdits,
+  cut: CutAsked | null,
+  metric: boolean,
+  work: WorkAsked,
+): LivePlan {
+  const [live, setLive] = useState<LivePlan>(NO_PLAN);
+  const [planner] = useState(() => new Planner(setLive));
   const { logOf, item, turn } = work;
-  const url = useRef("");
-  url.current = inView("/api/plan", metric);
-  const gone = useRef(false);
+  const url = inView("/api/plan", metric);
+  const wanted: PlanWanted = { url, job, cut, logOf, item, turn };
+  const latest = useRef(wanted);
+  latest.current = wanted;
 
   useEffect(() => {
-    gone.current = false;
+    planner.open();
+    const stop = edits.watch((document) => planner.want({ ...latest.current, job: document }));
     return () => {
-      gone.current = true;
+      stop();
+      planner.close();
     };
-  }, []);
+  }, [planner, edits]);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another view says the same in other words
   useEffect(() => {
-    waiting.current = { job, cut, ...(logOf ? { log_of: logOf } : {}), ...(item ? { item } : {}) };
-    if (busy.current) return;
-    const run = async () => {
-      busy.current = true;
-      while (waiting.current && !gone.current) {
-        const asked = waiting.current;
-        waiting.current = null;
-        try {
-          const { data } = await ask<PlanAnswer>("POST", url.current, asked);
-          if (!gone.current) setLive({ answer: data, faults: {}, trouble: null });
-        } catch (error) {
-          const problem = error as ProblemError;
-          const faults = Object.fromEntries(
-            (problem.problem?.errors ?? []).map((e) => [e.field.replace(/^job\./, ""), e.text]),
-          );
-          if (!gone.current) {
-            const trouble = Object.keys(faults).length ? null : problem.message;
-            setLive((old) => ({ answer: old.answer, faults, trouble }));
-          }
-          if (problem instanceof ProblemError && problem.offline) {
-            await new Promise((wake) => setTimeout(wake, 3000));
-            waiting.current ??= asked;
-          }
-        }
-      }
-      busy.current = false;
-    };
-    void run();
-  }, [job, cut, metric, logOf, item, turn]);
+    planner.want({ url, job, cut, logOf, item, turn });
+  }, [planner, url, job, cut, logOf, item, turn]);
 
   return live;
 }

@@ -1,5 +1,6 @@
 import { SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
+import { memo } from "react";
 import type { DrawnCut } from "../../api/types";
 import { type CutView, useDocument, usePlanned, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
@@ -31,7 +32,7 @@ const ROLE_ORDER = [
 ];
 
 /** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
-export function Cut() {
+export const Cut = memo(function Cut() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { section, document } = useDocument();
   const { drawing, sectionPlan, corners } = usePlanned();
@@ -201,7 +202,7 @@ export function Cut() {
       </div>
     </section>
   );
-}
+});
 
 function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
   const { section } = useDocument();

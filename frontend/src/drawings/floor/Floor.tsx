@@ -1,6 +1,6 @@
 import { Button, SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
-import { type PointerEvent, useRef, useState } from "react";
+import { memo, type PointerEvent, useRef, useState } from "react";
 import type { DrawnCut } from "../../api/types";
 import { newId, type Point } from "../../document/outline";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -31,7 +31,7 @@ const TAP_PX = 6;
 const LEAST_WALL_FT = 0.5;
 
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
-export function Floor() {
+export const Floor = memo(function Floor() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { document, section, job, openSection, editSection } = useDocument();
   const { drawing, sectionPlan, faults } = usePlanned();
@@ -332,7 +332,7 @@ export function Floor() {
       <FloorKey which={shown} heights={showsHeights} />
     </section>
   );
-}
+});
 
 const HINTS = {
   cut: "from above, north up · drag A, B or the line between to move the cut",

@@ -1,5 +1,5 @@
 import { useElementSize } from "@mantine/hooks";
-import { type CSSProperties, useState } from "react";
+import { type CSSProperties, memo, useState } from "react";
 import type { JobDocument, RackAnswer, Way } from "../../api/types";
 import { pickWay } from "../../document/pickWay";
 import { sectionOf } from "../../document/sections";
@@ -16,7 +16,7 @@ const PX_PER_IN = { desk: 8.2, phone: 8 };
 const SIX = 6;
 
 /** Every way of doing the job as a core beside one ruler, on shelves by method, best first. */
-export function Rack() {
+export const Rack = memo(function Rack() {
   const { section, document } = useDocument();
   const { rack } = usePlanned();
   const { lists, narrow, pickFor } = useView();
@@ -96,7 +96,7 @@ export function Rack() {
       </div>
     </section>
   );
-}
+});
 
 /** Of what the figures under the cores are: not all of them are of the whole attic. */
 function whatItSays(answer: RackAnswer, document: JobDocument, one: string | null): string {

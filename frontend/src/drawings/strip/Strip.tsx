@@ -1,5 +1,5 @@
 import { Button, Select } from "@mantine/core";
-import { useMemo, useRef, useState } from "react";
+import { memo, useMemo, useRef, useState } from "react";
 import type { SectionDocument } from "../../api/types";
 import { type Brush, everyNth, type Obstacle, painted } from "../../document/bayMarks";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -30,7 +30,7 @@ const PATTERNS = [
 ] as const;
 
 /** Every eave run unrolled, bay by bay: what the Eaves step works on in the Floor's place. */
-export function Strip() {
+export const Strip = memo(function Strip() {
   const { document, section, job, openSection } = useDocument();
   const { drawing, plan } = usePlanned();
   const { setCut } = useView();
@@ -195,7 +195,7 @@ export function Strip() {
       )}
     </section>
   );
-}
+});
 
 function runWords(run: { bays: Parameters<typeof bayWords>[0][] }): string {
   const words: string[] = [];

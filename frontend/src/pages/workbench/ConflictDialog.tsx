@@ -92,10 +92,10 @@ function Both({ job, conflict }: { job: JobHandle; conflict: Conflict }) {
         <p className="note">Comparing …</p>
       )}
       <Group justify="flex-end" mt="md">
-        <Button variant="default" onClick={() => job.resolve("theirs")}>
+        <Button variant="default" onClick={() => job.edits.resolve("theirs")}>
           {own ? "Take the other tab's" : "Take theirs"}
         </Button>
-        <Button onClick={() => job.resolve("mine")}>Keep mine</Button>
+        <Button onClick={() => job.edits.resolve("mine")}>Keep mine</Button>
       </Group>
     </Dialog>
   );

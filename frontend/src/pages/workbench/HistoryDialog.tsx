@@ -38,7 +38,7 @@ export function HistoryDialog({
           "If-Match": job.etag,
         },
       );
-      job.adopt(stored, etag ?? "");
+      job.edits.adopt(stored, etag ?? "");
       setTrouble(null);
       void refetch();
     } catch (error) {

@@ -1,5 +1,6 @@
 import { Popover, UnstyledButton } from "@mantine/core";
 import type { ReactNode } from "react";
+import { memo } from "react";
 import type { Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
 import { sectionOf } from "../../document/sections";
@@ -34,7 +35,7 @@ function Cell({ name, path, large, always, unit, children }: CellProps) {
 }
 
 /** The figures of the job, always in view. What nobody can know yet is absent. */
-export function Tally() {
+export const Tally = memo(function Tally() {
   const settings = useSettings();
   const { document } = useDocument();
   const { stepId } = useView();
@@ -174,4 +175,4 @@ export function Tally() {
       </dl>
     </section>
   );
-}
+});

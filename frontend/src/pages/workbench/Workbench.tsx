@@ -1,7 +1,7 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { useDebouncedValue, useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { NavLink, useNavigate, useParams } from "react-router";
+import { useDisclosure, useMediaQuery } from "@mantine/hooks";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { useNavigate, useParams } from "react-router";
 import { askForFile, type ProblemError } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
 import { fileName, saveAsFile } from "../../document/jobFile";
@@ -11,7 +11,7 @@ import { Rack } from "../../drawings/rack/Rack";
 import { Strip } from "../../drawings/strip/Strip";
 import { Textures } from "../../drawings/Textures";
 import type { Action } from "../../state/actions";
-import { BenchProvider } from "../../state/context";
+import { BenchProvider, SaveProvider } from "../../state/context";
 import { type PaperKind, printPaper } from "../../state/printPaper";
 import { CUT } from "../../state/tool";
 import type { JobHandle } from "../../state/useJob";
@@ -23,7 +23,8 @@ import { benchKeys } from "./benchKeys";
 import { ConflictDialog } from "./ConflictDialog";
 import { HistoryDialog } from "./HistoryDialog";
 import { KeysDialog } from "./KeysDialog";
-import { Sheet } from "./Sheet";
+import { LaterSheet } from "./LaterSheet";
+import { Steps } from "./Steps";
 import { Tally } from "./Tally";
 import { TopBar } from "./TopBar";
 import { Troubles } from "./Troubles";
@@ -36,7 +37,6 @@ interface Props {
   lists: ChoiceLists;
 }
 
-const SHEET_AFTER_MS = 150;
 const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
@@ -68,12 +68,13 @@ export function Workbench({ id, job, library, lists }: Props) {
     act,
     goTo: goToRef,
   });
+  const { edits } = job;
   const leaveStep = useCallback(() => {
-    job.cutRevision();
+    edits.cutRevision();
     setTool(CUT);
     pick(null);
     wait(null);
-  }, [job, setTool, pick, wait]);
+  }, [edits, setTool, pick, wait]);
   const goTo = useCallback(
     (to: string) => {
       if (to !== step.id) leaveStep();
@@ -89,7 +90,7 @@ export function Workbench({ id, job, library, lists }: Props) {
   const keys = useMemo(
     () =>
       benchKeys({
-        job,
+        job: edits,
         goTo,
         setTool,
         showKeys: keysDialog.open,
@@ -97,7 +98,7 @@ export function Workbench({ id, job, library, lists }: Props) {
         toggleScheme,
         waiting: waiting !== null,
       }),
-    [job, goTo, setTool, keysDialog, units, toggleScheme, waiting],
+    [edits, goTo, setTool, keysDialog, units, toggleScheme, waiting],
   );
   useKeys(keys);
   const hand = (url: string, ending: string, body?: unknown) => {
@@ -124,9 +125,9 @@ export function Workbench({ id, job, library, lists }: Props) {
     });
   };
   actions.current = {
-    undo: job.undo,
-    redo: job.redo,
-    save: job.saveNow,
+    undo: edits.undo,
+    redo: edits.redo,
+    save: edits.saveNow,
     history: history.open,
     keys: keysDialog.open,
     file: () => saveAsFile(job.document),
@@ -141,18 +142,7 @@ export function Workbench({ id, job, library, lists }: Props) {
     change: () => print("change"),
   };
 
-  // On a phone the steps are wider than the screen: the one that is open is in sight.
-  const steps = useRef<HTMLElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another step is another place
-  useEffect(() => {
-    const here = steps.current?.querySelector<HTMLElement>(".step.here");
-    if (here && steps.current)
-      steps.current.scrollLeft = here.offsetLeft - (steps.current.clientWidth - here.clientWidth) / 2;
-  }, [step.id]);
-
   const racked = tool.kind === "rack" && step.id === "choose";
-  // While the flag is dragged, drawings and tally follow at once; the sheet, which has the many fields, when it pauses.
-  const [later] = useDebouncedValue(bench, SHEET_AFTER_MS);
   return (
     <div className="workbench">
       <Textures />
@@ -165,82 +155,50 @@ export function Workbench({ id, job, library, lists }: Props) {
         redoLabel={job.redoLabel}
         act={act}
       />
-      <nav className="steps" aria-label="Steps" ref={steps}>
-        {STEPS.map((s, i) => {
-          const open = live.answer?.plan.open.filter((item) => s.asks.includes(item.step)).length ?? 0;
-          // Nothing open is no answer yet: a step is done once something was answered there.
-          const gate = s.id === "prepare" ? live.answer?.plan.work.gate : undefined;
-          const done = gate ? gate.ready : !open && s.asks.some((step) => live.answer?.plan.answered.includes(step));
-          return (
-            <NavLink
-              key={s.id}
-              to={`/jobs/${id}/${s.id}`}
-              className={s.id === step.id ? "step here" : "step"}
-              aria-current={s.id === step.id ? "step" : undefined}
-              onClick={() => {
-                if (s.id !== step.id) leaveStep();
-              }}
-            >
-              <span className={done ? "sign done" : "sign"}>{done ? "✓" : i + 1}</span>
-              <span>{s.title}</span>
-              {gate?.stops ? (
-                <span className="open">
-                  {gate.stops} {gate.stops === 1 ? "stop" : "stops"}
-                </span>
-              ) : null}
-              {open ? (
-                <span className="open" title={`${open} still open`}>
-                  {open}
-                  <span className="hidden"> still open</span>
-                </span>
-              ) : null}
-            </NavLink>
-          );
-        })}
-      </nav>
+      <Steps id={id} stepId={step.id} plan={bench?.plan.plan ?? null} onLeave={leaveStep} />
       {bench ? (
-        <BenchProvider value={bench}>
-          <main className="drawing-side">
-            <Troubles
-              said={trouble}
-              allTheSame={allTheSame}
-              faults={live.faults}
-              trouble={live.trouble}
-              onUndo={job.undo}
-            />
-            <div className={`drawings ${racked ? "racked" : tool.kind === "pieces" ? "laying" : `at-${step.id}`}`}>
-              {narrow && !racked ? (
-                <SegmentedControl
-                  className="tabs"
-                  fullWidth
-                  value={tab}
-                  onChange={setTab}
-                  aria-label="Drawing"
-                  data={[
-                    { value: "floor", label: atEaves ? "Bays" : "Floor" },
-                    { value: "cut", label: "Cut" },
-                  ]}
-                />
-              ) : null}
-              {racked ? <Rack /> : null}
-              {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
-              {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
-              {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
-            </div>
-          </main>
-          <BenchProvider value={job.dragged && later ? later : bench}>
-            <Sheet step={step} />
+        <SaveProvider value={job.save}>
+          <BenchProvider value={bench}>
+            <main className="drawing-side">
+              <Troubles
+                said={trouble}
+                allTheSame={allTheSame}
+                faults={live.faults}
+                trouble={live.trouble}
+                onUndo={edits.undo}
+              />
+              <div className={`drawings ${racked ? "racked" : tool.kind === "pieces" ? "laying" : `at-${step.id}`}`}>
+                {narrow && !racked ? (
+                  <SegmentedControl
+                    className="tabs"
+                    fullWidth
+                    value={tab}
+                    onChange={setTab}
+                    aria-label="Drawing"
+                    data={[
+                      { value: "floor", label: atEaves ? "Bays" : "Floor" },
+                      { value: "cut", label: "Cut" },
+                    ]}
+                  />
+                ) : null}
+                {racked ? <Rack /> : null}
+                {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
+                {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
+                {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
+              </div>
+            </main>
+            <LaterSheet bench={bench} dragged={job.dragged} step={step} />
+            <Tally />
           </BenchProvider>
-          <Tally />
-        </BenchProvider>
+        </SaveProvider>
       ) : (
         <main className="plain">
           <p>This job has no section of floor yet. Add one in the job file, or start a new attic on the shelf.</p>
         </main>
       )}
       <ConflictDialog job={job} />
-      <KeysDialog opened={keysOpen} onClose={keysDialog.close} />
-      <HistoryDialog id={id} job={job} opened={historyOpen} onClose={history.close} />
+      {keysOpen ? <KeysDialog opened onClose={keysDialog.close} /> : null}
+      {historyOpen ? <HistoryDialog id={id} job={job} opened onClose={history.close} /> : null}
     </div>
   );
 }

@@ -1,13 +1,13 @@
 import type { Tool } from "../../state/tool";
 import { CUT, WAITING_FIELD } from "../../state/tool";
-import type { JobHandle } from "../../state/useJob";
+import type { JobEdits } from "../../state/useJob";
 import { STEPS } from "../../steps/steps";
 
 // The drawing that a key leads to may have to be drawn first: it is looked for until it is there, so long at most.
 const LOOK_FOR_MS = 2000;
 
 interface Reach {
-  job: JobHandle;
+  job: JobEdits;
   goTo: (step: string) => void;
   setTool: (change: (now: Tool) => Tool) => void;
   showKeys: () => void;

@@ -1,4 +1,4 @@
-import { type RefObject, useCallback, useMemo, useState } from "react";
+import { type RefObject, useCallback, useMemo, useRef, useState } from "react";
 import type { ChoiceLists, CutAsked, JobDocument, Product, SectionDocument } from "../../api/types";
 import type { Action } from "../../state/actions";
 import type { Bench, CutView, DocumentBench, HeatView, PickFor, PlanBench, ViewBench } from "../../state/context";
@@ -68,7 +68,7 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
     [cut, openId, cutView],
   );
   const log = useLog(id);
-  const live = usePlan(job.document, askedCut, metric, {
+  const live = usePlan(job.document, job.edits, askedCut, metric, {
     logOf: id,
     item: stepId === "prepare" ? item : null,
     turn: log.turn,
@@ -77,7 +77,8 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
   const atEaves = stepId === "eaves";
   const corners = useCorners(job.document, atEaves || (stepId === "choose" && edgeSeen), metric);
 
-  const { edit } = job;
+  const { edits, document: jobDocument } = job;
+  const { edit } = edits;
   const editSection = useCallback(
     (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge = false) =>
       edit(
@@ -96,16 +97,18 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
     wait(null);
   }, []);
 
+  const now = useRef(jobDocument);
+  now.current = jobDocument;
   const leadTo = useCallback(
     (item: { step: string; field: string } | null) => {
       const to = item && leadOf(item);
       setLead(to);
       if (!to) return;
-      const id = typeof to.section === "number" ? job.document.sections?.[to.section]?.id : to.section;
+      const id = typeof to.section === "number" ? now.current.sections?.[to.section]?.id : to.section;
       if (id && id !== openId) openSection(id);
       goTo.current?.(to.step);
     },
-    [job.document, openId, openSection, goTo],
+    [openId, openSection, goTo],
   );
 
   const items = live.answer?.plan.work.items;
@@ -119,20 +122,21 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
   );
 
   const document: DocumentBench | null = useMemo(
-    () => (section ? { job, document: job.document, section, sectionIndex, openSection, editSection } : null),
-    [job, section, sectionIndex, openSection, editSection],
+    () => (section ? { job: edits, document: jobDocument, section, sectionIndex, openSection, editSection } : null),
+    [edits, jobDocument, section, sectionIndex, openSection, editSection],
   );
+  const { answer, faults } = live;
   const plan: PlanBench = useMemo(
     () => ({
-      plan: live.answer?.plan ?? null,
-      sectionPlan: live.answer?.plan.sections.find((s) => s.id === openId) ?? null,
-      drawing: live.answer?.drawing ?? null,
-      faults: live.faults,
+      plan: answer?.plan ?? null,
+      sectionPlan: answer?.plan.sections.find((s) => s.id === openId) ?? null,
+      drawing: answer?.drawing ?? null,
+      faults,
       rack,
       corners,
       log,
     }),
-    [live, openId, rack, corners, log],
+    [answer, faults, openId, rack, corners, log],
   );
   const view: ViewBench = useMemo(
     () => ({

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import type { EdgeDocument } from "../../api/types";
 import { MeasureField } from "../../inputs/MeasureField";
 import { NumberField } from "../../inputs/NumberField";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { useDocument, usePlanned, useSaveState, useView } from "../../state/context";
 import { FigureButton } from "../../ui/FigureButton";
 import { Part } from "../../ui/Part";
 import { fixed, useUnits } from "../../ui/units";
@@ -12,9 +12,10 @@ import { perYear } from "./words";
 
 /** Room over the plate at the eave that is cut: depth, R, what the thin strip costs, and the remedies side by side. */
 export function PlateSheet() {
-  const { job, section, sectionIndex, document, editSection } = useDocument();
+  const { section, sectionIndex, document, editSection } = useDocument();
   const { plan, corners } = usePlanned();
   const { act, lists } = useView();
+  const save = useSaveState();
   const { eave, corner, side } = useEave();
   const units = useUnits();
   if (!eave) return <p className="note">No wall of this section is an eave: nothing tapers here.</p>;
@@ -85,8 +86,8 @@ export function PlateSheet() {
       <Button
         variant="default"
         size="xs"
-        disabled={job.save.kind !== "saved"}
-        title={job.save.kind === "saved" ? undefined : "Waiting for the last edit to be saved"}
+        disabled={save.kind !== "saved"}
+        title={save.kind === "saved" ? undefined : "Waiting for the last edit to be saved"}
         onClick={() => act("detail")}
       >
         Eave detail, to scale (PDF)

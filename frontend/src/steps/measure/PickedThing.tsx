@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { FeatureDocument } from "../../api/types";
 import { useDocument, useView } from "../../state/context";
 import { Feature } from "./FeaturesSheet";
@@ -6,7 +7,7 @@ import { Reading } from "./ReadingsSheet";
 import { WaitingReading } from "./WaitingReading";
 
 /** What is picked on the Floor, to be seen to right under it: for a thumb, which should not have to look for it. */
-export function PickedThing() {
+export const PickedThing = memo(function PickedThing() {
   const { section } = useDocument();
   const { picked, waiting } = useView();
   if (waiting)
@@ -40,4 +41,4 @@ export function PickedThing() {
       <Corner index={picked.index} />
     </div>
   ) : null;
-}
+});
