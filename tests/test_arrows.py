@@ -45,6 +45,7 @@ AROUND = {
     "store": set(),
     "api": {"core", "edits", "formats", "job", "papers", "store"},
     "demo": {"core", "formats", "job", "store"},
+    "serving": {"api"},
 }
 KNOW_THE_JOB = {"from_job", "plan"}
 FORBIDDEN_IN_CORE = {

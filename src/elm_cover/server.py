@@ -3,17 +3,28 @@
 from __future__ import annotations
 
 import os
+import signal
+import socket
 import sys
 from pathlib import Path
+from typing import Any
 
-import waitress
+import uvicorn
 
 from .api.app import create_app
+from .api.security import body_limit
+from .serving.protocol import Connection
+from .serving.shell import Shell
+from .serving.streams import News
+from .serving.workers import Workers
 from .store.photos import sweep_parts
 
 DEFAULT_PORT = 8790
 ADDRESS = "127.0.0.1"
 TAKEN = 3
+# What is under way when the program is stopped may end, for so long.
+ENDING_S = 3
+KEPT_OPEN_S = 30
 
 
 def data_folder() -> Path:
@@ -22,23 +33,74 @@ def data_folder() -> Path:
     return (Path(home) if home else Path.home() / ".local" / "share") / "elm-cover"
 
 
+class Server(uvicorn.Server):
+    """uvicorn with this program behind it: says where it is once it answers, and ends its streams when it stops."""
+
+    def __init__(self, app: Any, news: News, said: str = "") -> None:
+        shell = Shell(app, lambda method, path: body_limit(app, method, path), news)
+        super().__init__(
+            uvicorn.Config(
+                shell,
+                http=Connection,
+                ws="none",
+                lifespan="off",
+                loop="asyncio",
+                log_config=None,
+                access_log=False,
+                server_header=False,
+                timeout_keep_alive=KEPT_OPEN_S,
+                timeout_graceful_shutdown=ENDING_S,
+            )
+        )
+        self._news, self._said = news, said
+
+    async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+        await super().startup(sockets)
+        if self._said:
+            print(self._said, flush=True)
+
+    async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
+        self._news.close()
+        await super().shutdown(sockets)
+
+
+def listening(port: int) -> socket.socket:
+    """The socket that the program is asked at. Raises OSError, OverflowError where the port cannot be had."""
+    found = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+    try:
+        if os.name == "posix":
+            found.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        found.bind((ADDRESS, port))
+        found.listen(256)
+    except BaseException:
+        found.close()
+        raise
+    return found
+
+
 def serve(folder: Path, port: int) -> int:
     """Serves a data folder until stopped. Returns 3 where the port cannot be had."""
     app = create_app(folder)
     sweep_parts(folder)
     try:
-        server = waitress.create_server(app, host=ADDRESS, port=port, threads=6, ident=None)
+        at = listening(port)
     except (OSError, OverflowError, ValueError) as error:
         print(
             f"Port {port} on {ADDRESS} cannot be used: {error}. Pick another, for example PORT={port + 1}.",
             file=sys.stderr,
         )
         return TAKEN
-    print(f"Elm Cover is at http://{ADDRESS}:{server.effective_port} (stop with Ctrl-C)", flush=True)
+    news, workers = News(), Workers()
+    app.extensions["elm_cover_worker"] = workers
+    app.extensions["elm_cover_tell"] = news.tell
+    workers.warm()
+    address = f"http://{ADDRESS}:{at.getsockname()[1]}"
+    # uvicorn hands the signal that stopped it on, once it has stopped: there is nothing left to do for it then.
+    signal.signal(signal.SIGTERM, lambda *_: None)
     try:
-        server.run()
+        Server(app, news, f"Elm Cover is at {address} (stop with Ctrl-C)").run(sockets=[at])
     except KeyboardInterrupt:
         pass
     finally:
-        server.close()
+        workers.close()
     return 0

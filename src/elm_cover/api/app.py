@@ -14,6 +14,7 @@ from .exchange.csv_files import csv_files
 from .exchange.dxf_files import dxf_files
 from .exchange.edits import edits
 from .firm import firm
+from .heavy import Here
 from .jobs import jobs
 from .lists import offered
 from .log import logs
@@ -43,6 +44,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     app.json = Packing(app)
     if folder is not None:
         app.extensions["elm_cover_store"] = JobStore(folder, headline)
+    app.extensions["elm_cover_worker"] = Here()
     pack_answers(app)
     guard(app, hosts)
     handle_problems(app)

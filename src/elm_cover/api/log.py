@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import asdict
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
-from flask import Response, jsonify
+from flask import Response, current_app, jsonify, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
@@ -44,6 +45,9 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
         except JobError as error:
             refused[place] = "; ".join(map(str, error.faults))
     answered = iter(store.add_to_log(path.job_id, list(read.values())) if read else ())
+    tell: Callable[[str], None] = current_app.extensions.get("elm_cover_tell", lambda _: None)
+    if read:
+        tell(path.job_id)
     answers = [
         {"id": str(sent.get("id", "")), "state": "refused", "why": refused[place]}
         if place in refused
@@ -55,6 +59,17 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     others = [line for line in logged if line.entry["device"] not in mine] if body.after is not None else []
     last = logged[-1].n if logged else (body.after or 0)
     return jsonify({"answers": answers, "others": [asdict(line) for line in others], "last": last})
+
+
+@logs.get(
+    "/<job_id>/log/stream", responses={404: Problem}, summary="A word whenever the log has grown, as an event stream"
+)
+def log_stream(path: JobPath) -> Response:
+    """Said by the server that holds the connection; what is checked of any other request is checked here."""
+    store = job_store()
+    store.get(path.job_id)
+    request.environ["elm_cover.stream"] = path.job_id
+    return Response(b"", mimetype="text/event-stream")
 
 
 def _read(sent: dict[str, Any], offset_s: float, now: datetime) -> dict[str, Any]:

@@ -5,16 +5,16 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from flask import Response, jsonify
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic_core import to_jsonable_python
 
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.plan import corners, plan, plan_json, work_after
+from ..core.plan import plan, plan_json, work_after
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
+from .heavy import solved, worked
 from .log import logged_day
 from .packing import written, written_drawing
 from .problems import Problem
@@ -41,7 +41,7 @@ def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
 
 @planning.post("/corners", responses={200: CornersAnswer, 422: Problem}, summary="Every eave solved in two dimensions")
 def solve_corners(query: ViewQuery, body: CornersAsked) -> Response:
-    return jsonify(query.told(to_jsonable_python(corners(body.job))))
+    return Response(worked(solved, query.units), mimetype="application/json")
 
 
 def _cut(asked: CutAsked | None) -> Cut | str | None:

@@ -20,6 +20,7 @@ from ..store.jobs import NoSuchJobError, StaleSaveError
 from ..store.papers import NoSuchPaperError
 from ..store.photos import NoSuchPhotoError
 from ..store.revisions import NoSuchRevisionError
+from .heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
 
 log = logging.getLogger(__name__)
 
@@ -113,6 +114,10 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     ),
     (NoSuchPaperError, lambda _: problem(404, "No such paper", "No paper of that number was issued for the job.")),
     (NoSuchPhotoError, lambda _: problem(404, "No such photo", "No photo of that name is stored here.")),
+    (TooHeavyError, lambda error: problem(422, "Too much work for one request", str(error))),
+    (BusyError, lambda error: problem(503, "Busy", str(error))),
+    (GoneError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),
+    (WorkFailedError, lambda _: problem(503, "Not worked out", "What worked on it stopped. Ask again.")),
     (StaleSaveError, _stale_save),
     (StaleFirmError, _stale_firm),
     (RecursionError, lambda _: problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")),

@@ -27,6 +27,10 @@ class JobError(ValueError):
         super().__init__("\n".join(map(str, faults)))
         self.faults = tuple(faults)
 
+    def __reduce__(self) -> tuple[type[JobError], tuple[tuple[Fault, ...]]]:
+        """So that it comes whole out of another process."""
+        return JobError, (self.faults,)
+
 
 def path_of(location: Sequence[int | str]) -> str:
     """A field's path as users see it: ``sections[0].edges[1].heel_in``."""

@@ -11,6 +11,7 @@ import pytest
 
 from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.cut import Cut
+from elm_cover.core.drawing.sizes import SEEN_IN
 from elm_cover.core.floor.outline import edge_side
 from tests.conftest import attic, eave, planned, rectangle
 
@@ -49,7 +50,7 @@ def test_a_cut_runs_from_wall_to_wall_and_stretches_what_it_meets_askew(job: dic
     assert cut["ends"][0]["stretch"] == pytest.approx(math.sqrt(2))
     top = shape(cut, "top")
     full = result.sections[0].eaves[0].full_depth_at_in * math.sqrt(2)
-    assert np.interp(full + 1, *top.T) == pytest.approx(cut["fill_line_in"])
+    assert np.interp(full + 1, *top.T) == pytest.approx(cut["fill_line_in"], abs=SEEN_IN)
 
 
 def test_a_cut_across_an_l_stays_in_the_leg_it_was_drawn_in() -> None:

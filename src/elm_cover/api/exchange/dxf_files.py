@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import json
 from typing import Literal
 
-from flask import Response, jsonify, request
+from flask import Response
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 from pydantic import BaseModel, Field
 
 from ...formats import dxf_in
 from ...job import Fault, JobError
+from ..heavy import drawn_outlines, worked
 from ..problems import Problem
 
 dxf_files = APIBlueprint("dxf_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -40,13 +42,6 @@ class DxfAnswer(BaseModel):
 
 @dxf_files.post("/import/dxf", responses={200: DxfAnswer, 413: Problem, 422: Problem}, summary="Outlines from a DXF")
 def import_dxf(query: DxfQuery, raw: DxfBody) -> Response:
-    data = request.get_data()
-    if query.layer is None:
-        found = dxf_in.contents(data)
-        layers = [DxfLayerLine(name=layer.name, closed=layer.closed) for layer in found.layers]
-        return jsonify(DxfAnswer(layers=layers, unit=found.unit).model_dump())
-    if query.unit is None:
+    if query.layer is not None and query.unit is None:
         raise JobError([Fault("unit", f"say what one unit of the drawing is: {', '.join(dxf_in.FT_PER_UNIT)}")])
-    made = dxf_in.outlines(data, query.layer, query.unit)
-    outlines = [list(corners) for corners in made.outlines_ft]
-    return jsonify(DxfAnswer(outlines_ft=outlines, left_aside=list(made.left_aside)).model_dump())
+    return Response(worked(drawn_outlines, json.dumps([query.layer, query.unit])), mimetype="application/json")

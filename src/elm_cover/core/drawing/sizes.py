@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 import numpy as np
+import shapely
 
 from ..base.arrays import Floats
 
@@ -14,15 +15,18 @@ PLATE_IN = 3.0
 OVERHANG_IN = 16.0
 NEAR_FT = 1e-6
 STRAIGHT_IN = 1e-6
+# No eye sees less on a drawing to scale: over old fill mapped by readings the lines are curves of a thousand points.
+SEEN_IN = 0.02
 
 Point = tuple[float, float]
 
 
 def polyline(s: Floats, z: Floats) -> list[Point]:
-    """A polyline over evenly spaced s, without the points that lie on straight stretches."""
+    """A polyline over evenly spaced s, without the points that lie on straight stretches or that nobody could see."""
     bent = np.abs(np.diff(z, 2)) > STRAIGHT_IN
     keep = np.concatenate([[0], np.flatnonzero(bent) + 1, [z.size - 1]])
-    return list(zip(s[keep].tolist(), z[keep].tolist(), strict=True))
+    line = shapely.LineString(np.stack([s[keep], z[keep]], axis=1)).simplify(SEEN_IN)
+    return [(float(along), float(up)) for along, up in line.coords]
 
 
 def box_of(shapes: Iterable[dict[str, Any]]) -> tuple[float, float, float, float]:

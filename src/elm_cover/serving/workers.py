@@ -1,0 +1,73 @@
+"""Heavy work in processes of its own, behind everything else in the queue for the processor (pebble)."""
+
+from __future__ import annotations
+
+import contextlib
+import multiprocessing
+import os
+import threading
+from collections.abc import Callable
+from concurrent.futures import CancelledError
+from concurrent.futures import TimeoutError as LateError
+
+from pebble import ProcessExpired, ProcessPool
+
+from ..api.heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
+
+WORKERS, NICE = 2, 10
+LONGEST_S = 30.0
+# More than that do not wait for their turn: each holds its document.
+MOST_WAITING = 16
+LOOK_S = 0.05
+
+
+def _started() -> None:
+    """What a worker does before its first work."""
+    with contextlib.suppress(AttributeError, OSError):
+        os.nice(NICE)
+    from ..api import heavy  # noqa: F401
+
+
+class Workers:
+    """Two processes. What takes too long is killed, what nobody waits for any more, too."""
+
+    def __init__(self, workers: int = WORKERS, longest_s: float = LONGEST_S) -> None:
+        self.longest_s = longest_s
+        self._pool = ProcessPool(
+            max_workers=workers, context=multiprocessing.get_context("spawn"), initializer=_started
+        )
+        self._waiting = threading.Semaphore(MOST_WAITING)
+
+    def warm(self) -> None:
+        """Starts them, so that the first who asks does not wait for that."""
+        for _ in range(WORKERS):
+            self._pool.schedule(os.getpid)
+
+    def run(self, work: Callable[[bytes, str], bytes], given: bytes, how: str, gone: threading.Event | None) -> bytes:
+        """What the work answers. Raises BusyError, TooHeavyError, GoneError, WorkFailedError, and what the work raises itself."""
+        if not self._waiting.acquire(blocking=False):
+            raise BusyError("Too much is being worked on at once. Try again in a moment.")
+        try:
+            future = self._pool.schedule(work, args=(given, how), timeout=self.longest_s)
+            while True:
+                try:
+                    answer: bytes = future.result(timeout=LOOK_S)
+                    return answer
+                except LateError:
+                    if future.done():
+                        text = f"This takes more than {self.longest_s:.0f} s to work out here."
+                        raise TooHeavyError(f"{text} Fewer sections, corners or batts make it quicker.") from None
+                    if gone is not None and gone.is_set():
+                        future.cancel()
+                        raise GoneError from None
+                except CancelledError:
+                    raise GoneError from None
+                except ProcessExpired:
+                    raise WorkFailedError from None
+        finally:
+            self._waiting.release()
+
+    def close(self) -> None:
+        """Ends both at once."""
+        self._pool.stop()
+        self._pool.join(timeout=2)
