@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 import json
-import logging
 import shutil
-import threading
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
@@ -13,13 +11,11 @@ from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, Page, ViewportSize, expect
-from werkzeug.serving import make_server
 
-from elm_cover.api.app import create_app
 from elm_cover.demo.jobs import add_demo_jobs
+from tests.served import Served
 from tools.running import chromium
 
-logging.getLogger("werkzeug").setLevel(logging.ERROR)
 expect.set_options(timeout=15_000)
 SIZES: dict[str, ViewportSize] = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
 
@@ -57,26 +53,6 @@ FIELDS_WAIT_MS = 220
 def browser() -> Iterator[Browser]:
     with chromium() as opened:
         yield opened
-
-
-class Served:
-    """The program served from a thread of this process: as the real one, without waiting for one to start."""
-
-    def __init__(self, folder: Path) -> None:
-        self.folder, self.port, self.address = folder, 0, ""
-        self.start()
-
-    def start(self) -> None:
-        self._server = make_server("127.0.0.1", self.port, create_app(self.folder), threaded=True)
-        self.port = self._server.port
-        self.address = f"http://127.0.0.1:{self.port}"
-        self._thread = threading.Thread(target=self._server.serve_forever, args=(0.05,), daemon=True)
-        self._thread.start()
-
-    def stop(self) -> None:
-        self._server.shutdown()
-        self._server.server_close()
-        self._thread.join(5)
 
 
 @pytest.fixture(scope="session")

@@ -8,7 +8,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, section
+from tests.browser.conftest import api, figure, open_demo, part, pick, saved, section
+from tests.served import Served
 
 
 def stored(page: Page, server: Served) -> dict[str, Any]:

@@ -7,8 +7,9 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, settled
+from tests.browser.conftest import api, figure, open_demo, part, pick, saved, settled
 from tests.browser.test_access import CLASHES
+from tests.served import Served
 
 
 def bay(page: Page, number: int, run: int = 1) -> Locator:

@@ -8,8 +8,9 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Served, api, figure, open_demo, part, saved
+from tests.browser.conftest import api, figure, open_demo, part, saved
 from tests.conftest import attic
+from tests.served import Served
 
 
 def opened(page: Page, server: Served, job: dict[str, Any], step: str) -> None:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Served, api, figure, open_demo, saved, section
+from tests.browser.conftest import api, figure, open_demo, saved, section
+from tests.served import Served
 
 
 def document_of(page: Page, server: Served) -> dict:

@@ -8,7 +8,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
-from tests.browser.conftest import SIZES, Served, api, figure, open_demo, part, saved
+from tests.browser.conftest import SIZES, api, figure, open_demo, part, saved
+from tests.served import Served
 
 WIDER = "() => document.documentElement.scrollWidth - window.innerWidth"
 # What lies beside the screen and is no table, strip or rack that scrolls by itself.

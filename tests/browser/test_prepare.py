@@ -7,7 +7,8 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Served, api, open_demo, part, saved, settled
+from tests.browser.conftest import api, open_demo, part, saved, settled
+from tests.served import Served
 
 BOTH = pytest.mark.parametrize("size", ["desk", "phone"], indirect=True)
 

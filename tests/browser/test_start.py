@@ -5,7 +5,8 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Served, api, figure
+from tests.browser.conftest import api, figure
+from tests.served import Served
 
 # Length, width, heel, pitch, spacing, depth, board, what lies there, how deep, contact, zone, rule; then the button.
 MOST_INPUTS = 15

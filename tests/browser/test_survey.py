@@ -11,7 +11,8 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 
 from elm_cover.core.hazards.stops import STOPS
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, settled
+from tests.browser.conftest import api, figure, open_demo, part, pick, saved, settled
+from tests.served import Served
 
 
 def tap(page: Page, east: float, north: float) -> None:

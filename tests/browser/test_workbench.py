@@ -11,8 +11,9 @@ from playwright.sync_api import Page, expect
 
 from elm_cover.cli import main
 from elm_cover.formats.product_library import library
-from tests.browser.conftest import Served, api, figure, open_demo, part, pick, saved, settled
+from tests.browser.conftest import api, figure, open_demo, part, pick, saved, settled
 from tests.browser.test_access import CLASHES
+from tests.served import Served
 
 
 def test_a_newcomer_gets_a_bag_count_that_the_command_line_repeats(

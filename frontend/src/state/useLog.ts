@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { components } from "../api/generated/schema";
 import { afterAnswers, type EntryKind, keepOutbox, keptOutbox, type Outbox, withEntry } from "../document/logEntries";
+import { watchLog } from "./logStream";
 import { NOBODY } from "./saving";
 
 type Day = components["schemas"]["LogAnswer"]["day"];
@@ -88,11 +89,13 @@ export function useLog(job: string): LogHandle {
     const look = window.setInterval(() => {
       if (document.visibilityState === "visible") void read().catch(() => {});
     }, LOOK_MS);
+    const stop = watchLog(job, () => void read().catch(() => {}));
     return () => {
+      stop();
       window.clearInterval(look);
       window.clearTimeout(timer.current);
     };
-  }, [read, send]);
+  }, [job, read, send]);
 
   const write = useCallback(
     (kind: EntryKind, value: Record<string, unknown>, voids?: string) => {

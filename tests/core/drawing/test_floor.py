@@ -62,7 +62,9 @@ def test_walls_are_told_by_side_kind_and_length() -> None:
 
 
 def unpacked(grid: dict[str, Any], name: str) -> np.ndarray:
-    values = np.cumsum(np.frombuffer(base64.b64decode(grid[name]), dtype="<u2"), dtype="<u2").reshape(grid["rows"], grid["columns"])
+    values = np.cumsum(np.frombuffer(base64.b64decode(grid[name]), dtype="<u2"), dtype="<u2").reshape(
+        grid["rows"], grid["columns"]
+    )
     return np.where(values == OUTSIDE, np.nan, values / grid["per_unit"])
 
 

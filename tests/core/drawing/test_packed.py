@@ -19,7 +19,9 @@ def grid(**section: Any) -> tuple[dict[str, Any], Any]:
 
 
 def unpacked(found: dict[str, Any], what: str) -> np.ndarray[Any, Any]:
-    return np.cumsum(np.frombuffer(base64.b64decode(found[what]), dtype="<u2"), dtype="<u2").reshape(found["rows"], found["columns"])
+    return np.cumsum(np.frombuffer(base64.b64decode(found[what]), dtype="<u2"), dtype="<u2").reshape(
+        found["rows"], found["columns"]
+    )
 
 
 def test_hundredths_with_nothing_at_nought_and_nothing_outside() -> None:

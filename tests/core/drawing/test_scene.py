@@ -64,7 +64,9 @@ def test_a_cut_across_an_l_stays_in_the_leg_it_was_drawn_in() -> None:
 def test_packed_depths_are_those_of_the_grid(job: dict[str, Any]) -> None:
     result = planned(job)
     grid = drawing(result, FRAMING)["sections"][0]["grid"]
-    depth = np.cumsum(np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2"), dtype="<u2").reshape(grid["rows"], grid["columns"])
+    depth = np.cumsum(np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2"), dtype="<u2").reshape(
+        grid["rows"], grid["columns"]
+    )
     middle = depth[grid["rows"] // 2, grid["columns"] // 2] / grid["per_unit"]
     assert middle == pytest.approx(result.sections[0].depth_total_in, abs=0.01)
     assert depth[0, 5] < depth[-5 - grid["rows"] // 2, 5], "thin at the south eave"
@@ -75,7 +77,9 @@ def test_a_keep_out_is_a_hole_in_the_map(job: dict[str, Any]) -> None:
     job["sections"][0]["features"] = [{"kind": "chimney", "at_ft": [19, 12], "size_in": [44, 44]}]
     drawn = drawing(planned(job), FRAMING)["sections"][0]
     grid = drawn["grid"]
-    depth = np.cumsum(np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2"), dtype="<u2").reshape(grid["rows"], grid["columns"])
+    depth = np.cumsum(np.frombuffer(base64.b64decode(grid["depth_in"]), dtype="<u2"), dtype="<u2").reshape(
+        grid["rows"], grid["columns"]
+    )
     column, row = (int(v / grid["cell_ft"]) for v in (19, 12))
     assert depth[row, column] == grid["outside"]
     assert drawn["keep_outs"][0]["corners_ft"][0] == pytest.approx([17, 10])

@@ -1,0 +1,86 @@
+"""Heavy work is done elsewhere, has an end, and is given up once nobody waits for it."""
+
+from __future__ import annotations
+
+import json
+import os
+import threading
+import time
+from collections.abc import Iterator
+
+import pytest
+
+from elm_cover.api.heavy import BusyError, GoneError, TooHeavyError, WorkFailedError, drawn_outlines, weighed
+from elm_cover.job import JobError
+from elm_cover.serving import workers
+from elm_cover.serving.workers import Workers
+from tests.conftest import attic
+
+
+def sleeping(given: bytes, how: str) -> bytes:
+    time.sleep(float(how))
+    return given
+
+
+def dying(given: bytes, how: str) -> bytes:
+    os._exit(3)
+
+
+def who(given: bytes, how: str) -> bytes:
+    nice = os.nice(0) if hasattr(os, "nice") else 10
+    return f"{os.getpid()} {nice}".encode()
+
+
+@pytest.fixture(scope="module")
+def pool() -> Iterator[Workers]:
+    found = Workers(longest_s=1.5)
+    yield found
+    found.close()
+
+
+def test_it_is_another_process_that_stands_back(pool: Workers) -> None:
+    process, nice = pool.run(who, b"", "", None).split()
+    assert int(process) != os.getpid() and int(nice) >= workers.NICE
+
+
+def test_a_rack_comes_back_as_it_is_made_here(pool: Workers) -> None:
+    asked = json.dumps({"job": attic()}).encode()
+    patient = Workers(workers=1, longest_s=60)
+    try:
+        there = patient.run(weighed, asked, "feet", None)
+    finally:
+        patient.close()
+    assert there == weighed(asked, "feet") and json.loads(there)["weighed"] > 60
+
+
+def test_a_refusal_comes_back_whole(pool: Workers) -> None:
+    with pytest.raises(JobError) as refused:
+        pool.run(drawn_outlines, b"no drawing", json.dumps([None, None]), None)
+    assert refused.value.faults and refused.value.faults[0].text
+
+
+def test_what_takes_too_long_is_ended_and_told(pool: Workers) -> None:
+    with pytest.raises(TooHeavyError, match="takes more than 2 s"):
+        pool.run(sleeping, b"", "60", None)
+    assert pool.run(sleeping, b"on", "0", None) == b"on"
+
+
+def test_what_nobody_waits_for_is_ended(pool: Workers) -> None:
+    gone = threading.Event()
+    threading.Timer(0.3, gone.set).start()
+    begun = time.monotonic()
+    with pytest.raises(GoneError):
+        pool.run(sleeping, b"", "1.2", gone)
+    assert time.monotonic() - begun < 1.1
+
+
+def test_a_worker_that_dies_is_said_and_another_takes_its_place(pool: Workers) -> None:
+    with pytest.raises(WorkFailedError):
+        pool.run(dying, b"", "", None)
+    assert pool.run(sleeping, b"on", "0", None) == b"on"
+
+
+def test_more_than_so_many_are_not_kept_waiting(pool: Workers, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(pool, "_waiting", threading.Semaphore(0))
+    with pytest.raises(BusyError, match="Try again"):
+        pool.run(who, b"", "", None)
