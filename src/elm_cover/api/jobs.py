@@ -12,9 +12,9 @@ from ..formats.job_file import dump_document
 from ..job import Job
 from ..store.jobs import JobStore, StoredJob
 from ..store.revisions import Change
+from ..store.shelf import Sought
 from .answers.changes import ChangeList
 from .answers.jobs import (
-    BinQuery,
     IfMatch,
     JobList,
     JobPath,
@@ -22,8 +22,10 @@ from .answers.jobs import (
     RevisionList,
     RevisionPath,
     SaveQuery,
+    ShelfQuery,
     StoredJobAnswer,
 )
+from .packing import written
 from .problems import Problem, problem
 
 ACTOR = "local"
@@ -52,13 +54,22 @@ def version_seen(header: IfMatch) -> int | Response:
     return int(tag) if tag.isascii() and tag.isdigit() and len(tag) < 16 else -1
 
 
-@jobs.get("", responses={200: JobList}, summary="The shelf, or the bin")
-def list_jobs(query: BinQuery) -> Response:
+@jobs.get(
+    "", responses={200: JobList, 422: Problem}, summary="The shelf, or the bin: a page of it, searched and sorted"
+)
+def list_jobs(query: ShelfQuery) -> Response:
+    sought = Sought(in_bin=query.bin, words=query.q, sort=query.sort, cursor=query.cursor, limit=query.limit)
+    page = job_store().page(sought)
+    # The headlines are kept as JSON: they go out as they are.
     lines = [
-        {"id": j.id, "saved_at": j.saved_at, "deleted_at": j.deleted_at, "headline": j.summary}
-        for j in job_store().all(query.bin)
+        written({"id": line.id, "saved_at": line.saved_at, "deleted_at": line.deleted_at})[:-1]
+        + b',"headline":'
+        + (line.summary_text or "null").encode()
+        + b"}"
+        for line in page.lines
     ]
-    return jsonify({"jobs": lines})
+    rest = written({"count": page.count, "next": page.next})
+    return Response(b'{"jobs":[' + b",".join(lines) + b"]," + rest[1:], mimetype="application/json")
 
 
 @jobs.post("", responses={201: StoredJobAnswer, 422: Problem}, summary="Store a new job")

@@ -20,6 +20,7 @@ from ..store.jobs import NoSuchJobError, StaleSaveError
 from ..store.papers import NoSuchPaperError
 from ..store.photos import NoSuchPhotoError
 from ..store.revisions import NoSuchRevisionError
+from ..store.shelf import NoSuchPageError
 from .heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
 
 log = logging.getLogger(__name__)
@@ -118,6 +119,10 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (BusyError, lambda error: problem(503, "Busy", str(error))),
     (GoneError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),
     (WorkFailedError, lambda _: problem(503, "Not worked out", "What worked on it stopped. Ask again.")),
+    (
+        NoSuchPageError,
+        lambda _: faulty([Fault("cursor", "take it as it is from “next” of the page before, with the same sort")]),
+    ),
     (StaleSaveError, _stale_save),
     (StaleFirmError, _stale_firm),
     (RecursionError, lambda _: problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")),

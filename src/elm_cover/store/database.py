@@ -22,6 +22,8 @@ def open_database(folder: Path) -> SqliteDatabase:
     try:
         folder.mkdir(parents=True, exist_ok=True)
         database = SqliteDatabase(str(folder / FILE_NAME), pragmas=PRAGMAS)
+        # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
+        database.register_function(str.casefold, "casefold", 1)
         with database.connection_context():
             migrate(database)
     except OSError as error:

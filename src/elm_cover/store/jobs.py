@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import time
 import uuid
 from collections.abc import Callable, Iterator, Sequence
@@ -18,8 +19,18 @@ from .database import open_database
 from .ids import item_ids, with_ids
 from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
 from .papers import StoredPaper, add_paper, all_papers, next_number, paper_by_number
-from .revisions import Change, RevisionNote, add_revision, fold_or_add, history, last_revision, revision_document
+from .revisions import (
+    Change,
+    RevisionNote,
+    add_revision,
+    fold_or_add,
+    history,
+    last_documents_on_the_shelf,
+    last_revision,
+    revision_document,
+)
 from .rows import JobRow, using
+from .shelf import MOST_A_PAGE, ListedJob, Page, Sought, page_of, touch
 
 # How often a headline is made anew where others write at the same time; the last of them makes it right.
 TRIES = 5
@@ -53,14 +64,6 @@ class StaleSaveError(RuntimeError):
     def __init__(self, current: StoredJob) -> None:
         super().__init__("the job was saved by somebody else in between")
         self.current = current
-
-
-@dataclass(frozen=True)
-class ListedJob:
-    id: str
-    saved_at: str
-    deleted_at: str | None
-    summary: dict[str, Any] | None
 
 
 def _now() -> datetime:
@@ -98,8 +101,10 @@ class JobStore:
         """Stores a new job as revision 1, with the papers issued of it elsewhere and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
+        summary = json.dumps(self._summarise(document, log))
         with self.writing():
-            JobRow.create(id=job_id, saves=1, summary=json.dumps(self._summarise(document, log)))
+            JobRow.create(id=job_id, saves=1)
+            touch(job_id, self._now(), document, summary)
             add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
             for paper in papers:
                 add_paper(job_id, paper, 1, actor, self._now())
@@ -109,9 +114,14 @@ class JobStore:
     def has_twin(self, document: dict[str, Any]) -> bool:
         """Whether the shelf has this attic already: a job with an id of a wall, a reading or a feature in common."""
         mine = item_ids(document)
+        if not mine:
+            return False
+        # Looked for in the text first: a long shelf is not read document by document.
+        anywhere = re.compile("|".join(map(re.escape, mine)))
         with self.reading():
-            jobs = JobRow.select().where(JobRow.deleted_at.is_null(True))
-            return any(mine & item_ids(json.loads(last_revision(job.id).document)) for job in jobs)
+            return any(
+                anywhere.search(text) and mine & item_ids(json.loads(text)) for text in last_documents_on_the_shelf()
+            )
 
     def papers(self, job_id: str) -> list[StoredPaper]:
         """Every paper of a job, by number. Raises NoSuchJobError."""
@@ -132,17 +142,28 @@ class JobStore:
         document = json.loads(last.document)
         return StoredJob(job.id, job.saves, last.number, document, last.saved_at, last.actor, job.deleted_at)
 
+    def page(self, sought: Sought) -> Page:
+        """A page of the shelf (or the bin), the one saved last first where nothing else is asked. Raises NoSuchPageError."""
+        with self.reading():
+            found = page_of(sought)
+        lacking = [line.id for line in found.lines if line.summary_text is None]  # from an older database
+        if not lacking:
+            return found
+        for job_id in lacking:
+            self._refresh_headline(job_id, sought.in_bin)
+        with self.reading():
+            return page_of(sought)
+
     def all(self, in_bin: bool = False) -> list[ListedJob]:
         """Every job on the shelf (or in the bin), the one saved last first."""
-        with self.reading():
-            listed = []
-            for job in JobRow.select().where(JobRow.deleted_at.is_null(not in_bin)):
-                last = last_revision(job.id)
-                if job.summary is None:  # from a database older than summaries
-                    job.summary = json.dumps(self._summarise(json.loads(last.document), self._logged(job.id)))
-                    job.save()
-                listed.append(ListedJob(job.id, last.saved_at, job.deleted_at, json.loads(job.summary)))
-            return sorted(listed, key=lambda job: job.saved_at, reverse=True)
+        found: list[ListedJob] = []
+        cursor = None
+        while True:
+            page = self.page(Sought(in_bin=in_bin, cursor=cursor, limit=MOST_A_PAGE))
+            found += page.lines
+            cursor = page.next
+            if cursor is None:
+                return found
 
     def replace(self, job_id: str, document: dict[str, Any], seen: int, change: Change) -> StoredJob:
         """Replaces a job that the client saw at save number seen. Raises StaleSaveError or NoSuchJobError.
@@ -163,6 +184,7 @@ class JobStore:
             job = self._get(job_id)
             change = Change(actor=actor, reason="put in the bin")
             add_revision(job_id, job.revision + 1, job.document, change, self._now())
+            touch(job_id, self._now(), job.document, JobRow.get_by_id(job_id).summary)
             JobRow.update(deleted_at=self._now().isoformat()).where(JobRow.id == job_id).execute()
 
     def bring_out(self, job_id: str, actor: str) -> StoredJob:
@@ -171,6 +193,7 @@ class JobStore:
             job = self._get(job_id, in_bin=True)
             change = Change(actor=actor, reason="taken out of the bin")
             add_revision(job_id, job.revision + 1, job.document, change, self._now())
+            touch(job_id, self._now(), job.document, JobRow.get_by_id(job_id).summary)
             JobRow.update(deleted_at=None).where(JobRow.id == job_id).execute()
             return self._get(job_id)
 
@@ -226,14 +249,14 @@ class JobStore:
             self._refresh_headline(job_id)
         return answers
 
-    def _refresh_headline(self, job_id: str) -> None:
+    def _refresh_headline(self, job_id: str, in_bin: bool = False) -> None:
         """Makes the headline anew, outside any transaction; once more where somebody wrote meanwhile."""
         for _ in range(TRIES):
             with self.reading():
-                job, logged = self._get(job_id), self._logged(job_id)
+                job, logged = self._get(job_id, in_bin), self._logged(job_id)
             summary = json.dumps(self._summarise(job.document, logged))
             with self.writing():
-                if self._get(job_id).saves == job.saves and last_entry(job_id) == len(logged):
+                if self._get(job_id, in_bin).saves == job.saves and last_entry(job_id) == len(logged):
                     JobRow.update(summary=summary).where(JobRow.id == job_id).execute()
                     return
 
@@ -260,7 +283,8 @@ class JobStore:
         saved = fold_or_add(job_id, document, change, self._now(), running_s)
         if saved != number:
             self._begun[job_id] = (saved, self._ticks())
-        JobRow.update(saves=JobRow.saves + 1, summary=summary).where(JobRow.id == job_id).execute()
+        JobRow.update(saves=JobRow.saves + 1).where(JobRow.id == job_id).execute()
+        touch(job_id, self._now(), document, summary)
         return self._get(job_id)
 
     def reading(self) -> AbstractContextManager[None]:

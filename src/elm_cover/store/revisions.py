@@ -6,11 +6,14 @@ Every function works inside the transaction that its caller has opened.
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
-from .rows import RevisionRow
+from peewee import fn
+
+from .rows import JobRow, RevisionRow
 
 FOLD_WITHIN = timedelta(seconds=60)
 SAVE = "save"
@@ -88,8 +91,21 @@ def fold_or_add(
 
 def history(job_id: str) -> list[RevisionNote]:
     """A job's history, newest first."""
-    rows = RevisionRow.select().where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
+    told = [field for field in RevisionRow._meta.sorted_fields if field is not RevisionRow.document]
+    rows = RevisionRow.select(*told).where(RevisionRow.job == job_id).order_by(RevisionRow.number.desc())
     return [RevisionNote(r.number, r.reason, r.actor, r.started_at, r.saved_at, r.brought_from) for r in rows]
+
+
+def last_documents_on_the_shelf() -> Iterator[str]:
+    """The newest document of every job on the shelf, as text, one at a time."""
+    newest = RevisionRow.select(RevisionRow.job, fn.MAX(RevisionRow.number).alias("number")).group_by(RevisionRow.job)
+    rows = (
+        RevisionRow.select(RevisionRow.document)
+        .join(newest, on=(RevisionRow.job == newest.c.job_id) & (RevisionRow.number == newest.c.number))
+        .join(JobRow, on=RevisionRow.job == JobRow.id)
+        .where(JobRow.deleted_at.is_null(True))
+    )
+    return (document for (document,) in rows.tuples().iterator())
 
 
 def revision_document(job_id: str, number: int) -> dict[str, Any]:

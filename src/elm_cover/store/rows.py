@@ -10,6 +10,7 @@ from peewee import (
     AutoField,
     BlobField,
     CompositeKey,
+    FloatField,
     ForeignKeyField,
     IntegerField,
     Model,
@@ -58,12 +59,18 @@ class Row(Model):
 
 
 class JobRow(Row):
-    """A job. saves counts its saves, and is what a client must have seen to replace it."""
+    """A job. saves counts its saves, and is what a client must have seen to replace it. touched to floor_ft2: what the shelf
+    is searched and sorted by; touched counts the changes of all jobs."""
 
     id = TextField(primary_key=True)
     saves = IntegerField()
     deleted_at = TextField(null=True)
     summary = TextField(null=True)
+    touched = IntegerField(default=0)
+    saved_at = TextField(default="")
+    name = TextField(default="")
+    words = TextField(default="")
+    floor_ft2 = FloatField(default=0)
 
     class Meta:
         table_name = "job"

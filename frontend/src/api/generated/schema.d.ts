@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf, or the bin */
+        /** The shelf, or the bin: a page of it, searched and sorted */
         get: operations["jobs_list_jobs_get"];
         put?: never;
         /** Store a new job */
@@ -144,6 +144,26 @@ export interface paths {
          * @description Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known.
          */
         post: operations["logs_add_to_log__job_id__log_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/log/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A word whenever the log has grown, as an event stream
+         * @description Said by the server that holds the connection; what is checked of any other request is checked here.
+         */
+        get: operations["logs_log_stream__job_id__log_stream_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -512,10 +532,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** JobList */
+        /**
+         * JobList
+         * @description A page of the shelf. count: how many there are in all; next: the cursor of the next page, null at the end.
+         */
         JobList: {
             /** Jobs */
             jobs: components["schemas"]["JobLine"][];
+            /** Count */
+            count: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * GateLine
@@ -648,24 +675,6 @@ export interface components {
             not_looked_at: number;
         };
         /**
-         * StoredJobAnswer
-         * @description actor: who saved it last; “local” while there are no accounts.
-         */
-        StoredJobAnswer: {
-            /** Id */
-            id: string;
-            /** Revision */
-            revision: number;
-            /** Saved At */
-            saved_at: string;
-            /** Actor */
-            actor: string;
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-        };
-        /**
          * Problem
          * @description Problem details; errors names each faulty field, current is the stored job after a stale save.
          */
@@ -703,6 +712,24 @@ export interface components {
             field: string;
             /** Text */
             text: string;
+        };
+        /**
+         * StoredJobAnswer
+         * @description actor: who saved it last; “local” while there are no accounts.
+         */
+        StoredJobAnswer: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            /** Saved At */
+            saved_at: string;
+            /** Actor */
+            actor: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
         };
         /** Job */
         Job: {
@@ -6558,6 +6585,10 @@ export interface operations {
         parameters: {
             query?: {
                 bin?: boolean;
+                q?: string;
+                sort?: "saved" | "name" | "floor";
+                cursor?: string | null;
+                limit?: number;
             };
             header?: never;
             path?: never;
@@ -6580,7 +6611,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7078,6 +7109,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logs_log_stream__job_id__log_stream_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
                 };
             };
         };

@@ -42,13 +42,13 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
       </div>
       <dl className="headline">
         {said ? (
-          <div title={said.by ?? undefined}>
+          <div className="of-order" title={said.by ?? undefined}>
             <dt>{said.name}</dt>
             <dd>{said.value}</dd>
           </div>
         ) : null}
         {totals?.fill_line_in ? (
-          <div>
+          <div className="of-line">
             <dt>fill line</dt>
             <dd>
               {range(totals.fill_line_in, (v) => units.depth(v).value)} {units.depth(0).unit}
@@ -56,7 +56,7 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
           </div>
         ) : null}
         {totals?.r_nominal && totals.r_existing ? (
-          <div>
+          <div className="of-r">
             <dt>R now → after{totals.other_sections ? ", floors" : ""}</dt>
             <dd>
               {range(totals.r_existing, units.r)} → {range(totals.r_nominal, units.r).replaceAll(/R-|RSI /g, "")}
@@ -64,7 +64,7 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
           </div>
         ) : null}
         {totals?.area_ft2 ? (
-          <div>
+          <div className="of-floor">
             <dt>floor</dt>
             <dd>
               {units.area(totals.area_ft2).value} {units.area(0).unit}
@@ -72,18 +72,18 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
           </div>
         ) : null}
         {head?.gate?.done ? (
-          <div>
+          <div className="of-work">
             <dt>prepared</dt>
             <dd>{head.gate.ready ? "ready to close" : `${head.gate.done} of ${head.gate.items}`}</dd>
           </div>
         ) : null}
         {totals?.stops ? (
-          <div className="stops">
+          <div className="of-stops stops">
             <dt>stops</dt>
             <dd>{totals.stops}</dd>
           </div>
         ) : totals?.not_looked_at ? (
-          <div>
+          <div className="of-stops">
             <dt>hazards</dt>
             <dd>{totals.not_looked_at} not looked at</dd>
           </div>

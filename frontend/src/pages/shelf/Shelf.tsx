@@ -1,15 +1,29 @@
-import { Button, FileButton, SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import {
+  Button,
+  FileButton,
+  NativeSelect,
+  SegmentedControl,
+  TextInput,
+  useComputedColorScheme,
+  useMantineColorScheme,
+} from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ask, type ProblemError } from "../../api/client";
-import type { JobLine, StoredJob } from "../../api/types";
-import { useUnits } from "../../ui/units";
+import type { StoredJob } from "../../api/types";
+import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
 import { NewAttic } from "./NewAttic";
+import { type Place, type Sort, useShelf } from "./useShelf";
 
 const MOST_ARCHIVE_MB = 300;
+const ORDERS = [
+  { value: "saved", label: "saved last first" },
+  { value: "name", label: "by name" },
+  { value: "floor", label: "largest floor first" },
+];
 
 /** The list of jobs, each with a small drawing of its attic and its headline figures; and the bin. */
 export function Shelf() {
@@ -18,15 +32,10 @@ export function Shelf() {
   const units = useUnits();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
-  const [place, setPlace] = useState("shelf");
+  const shelf = useShelf();
+  const { place, lines, count } = shelf;
   const [trouble, setTrouble] = useState<string | null>(null);
   const [newOpen, newAttic] = useDisclosure(false);
-  const { data, error, isLoading, refetch } = useQuery({
-    queryKey: ["jobs", place],
-    queryFn: async () =>
-      (await ask<{ jobs: JobLine[] }>("GET", `/api/jobs${place === "bin" ? "?bin=true" : ""}`)).data.jobs,
-    gcTime: 0,
-  });
   const [busy, setBusy] = useState(false);
   const act = async (run: () => Promise<unknown>) => {
     setBusy(true);
@@ -96,11 +105,35 @@ export function Shelf() {
             size="sm"
             aria-label="Place"
             value={place}
-            onChange={setPlace}
+            onChange={(to) => shelf.setPlace(to as Place)}
             data={[
               { value: "shelf", label: "shelf" },
               { value: "bin", label: "bin" },
             ]}
+          />
+        </div>
+        <div className="shelf-find">
+          <TextInput
+            size="sm"
+            type="search"
+            aria-label="Find"
+            placeholder="Find by name or address"
+            value={shelf.words}
+            maxLength={200}
+            onChange={(event) => shelf.setWords(event.currentTarget.value)}
+          />
+          <span className="soft" role="status">
+            {lines
+              ? `${fixed(count)} ${count === 1 ? "job" : "jobs"}${shelf.sought ? ` with “${shelf.sought}”` : ""}`
+              : ""}
+          </span>
+          <span className="grow" />
+          <NativeSelect
+            size="sm"
+            aria-label="Order"
+            value={shelf.sort}
+            onChange={(event) => shelf.setSort(event.currentTarget.value as Sort)}
+            data={ORDERS}
           />
         </div>
         {trouble ? (
@@ -108,23 +141,25 @@ export function Shelf() {
             {trouble}
           </p>
         ) : null}
-        {error ? (
+        {shelf.error ? (
           <p className="trouble" role="alert">
-            The jobs cannot be listed: {error.message}.{" "}
-            <button type="button" className="link" onClick={() => void refetch()}>
+            The jobs cannot be listed: {shelf.error.message}.{" "}
+            <button type="button" className="link" onClick={shelf.again}>
               Try again
             </button>
           </p>
         ) : null}
-        {data?.length === 0 && !isLoading ? (
+        {lines?.length === 0 ? (
           <p className="empty">
-            {place === "bin"
-              ? "The bin is empty."
-              : "No jobs yet. Start with New attic: its length and width are enough to begin."}
+            {shelf.sought
+              ? `No job${place === "bin" ? " in the bin" : ""} has “${shelf.sought}” in its name or address. Fewer or shorter words find more.`
+              : place === "bin"
+                ? "The bin is empty."
+                : "No jobs yet. Start with New attic: its length and width are enough to begin."}
           </p>
         ) : null}
         <ul className="job-list">
-          {data?.map((line) => (
+          {lines?.map((line) => (
             <JobCard
               key={line.id}
               line={line}
@@ -136,6 +171,11 @@ export function Shelf() {
             />
           ))}
         </ul>
+        {shelf.more && lines ? (
+          <Button variant="default" className="shelf-more" loading={shelf.busy} onClick={shelf.more}>
+            {`Show more of the ${fixed(count - lines.length)} others`}
+          </Button>
+        ) : null}
       </main>
       <footer className="shelf-foot">
         <Link to="/interface">How other programs talk to this one</Link>

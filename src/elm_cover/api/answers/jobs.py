@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, Field
 
 from ...core.plan.totals import Totals
+from ...store.shelf import A_PAGE, MOST_A_PAGE
 
 
 class JobPath(BaseModel):
@@ -17,8 +18,14 @@ class RevisionPath(JobPath):
     number: int = Field(ge=1, le=10_000_000)
 
 
-class BinQuery(BaseModel):
+class ShelfQuery(BaseModel):
+    """q: words, all of which name or address hold. cursor: next of the page before, with the same q and sort."""
+
     bin: bool = False
+    q: str = Field("", max_length=200)
+    sort: Literal["saved", "name", "floor"] = "saved"
+    cursor: str | None = Field(None, max_length=2000)
+    limit: int = Field(A_PAGE, ge=1, le=MOST_A_PAGE)
 
 
 class SaveQuery(BaseModel):
@@ -66,7 +73,11 @@ class JobLine(BaseModel):
 
 
 class JobList(BaseModel):
+    """A page of the shelf. count: how many there are in all; next: the cursor of the next page, null at the end."""
+
     jobs: list[JobLine]
+    count: int
+    next: str | None
 
 
 class StoredJobAnswer(BaseModel):
