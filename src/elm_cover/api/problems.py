@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from flask import Flask, Response, jsonify, request
-from peewee import OperationalError
+from peewee import DatabaseError
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
@@ -94,9 +94,21 @@ def _stale_firm(error: StaleFirmError) -> Response:
     return response
 
 
-def _database(error: OperationalError) -> Response:
+# What SQLite says where there is no room or no right to write.
+NO_ROOM = ("full", "readonly", "read-only", "disk I/O")
+
+
+def _database(error: DatabaseError) -> Response:
     log.error("the database refused: %s", error)
-    return problem(507, "Not stored", f"The data folder cannot take it: {error}")
+    if any(word in str(error) for word in NO_ROOM):
+        return problem(507, "Not stored", f"The data folder cannot take it: {error}")
+    way = "What was stored before is untouched; see the data folder, or restore a backup, and start the program again."
+    return problem(503, "The database cannot be used", f"{error}. {way}")
+
+
+def _files(error: OSError) -> Response:
+    log.error("the data folder refused: %s", error)
+    return problem(507, "Not stored", f"The data folder cannot take it: {error.strerror or type(error).__name__}")
 
 
 def _unexpected(error: Exception) -> Response:
@@ -127,7 +139,8 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (StaleFirmError, _stale_firm),
     (RecursionError, lambda _: problem(400, "Nested too deeply", "The JSON is nested too deeply to be a job.")),
     (StoreError, lambda error: problem(507, "Not stored", str(error))),
-    (OperationalError, _database),
+    (DatabaseError, _database),
+    (OSError, _files),
     (HTTPException, lambda error: problem(error.code or 500, error.name, error.description)),
     (Exception, _unexpected),
 )

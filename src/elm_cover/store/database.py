@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import os
 import re
+import sqlite3
+from contextlib import closing
 from importlib import resources
 from pathlib import Path
 
-from peewee import SqliteDatabase
+from peewee import DatabaseError, OperationalError, SqliteDatabase
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL with a sync at every commit.
@@ -17,18 +20,63 @@ class StoreError(RuntimeError):
     """The data folder cannot be used as it is; the message says why and what to do."""
 
 
+OWN_TABLES = {"job", "revision"}
+WAY_OUT = (
+    "Start with another folder (--data), or move that file away and put a backup in its place (elm-cover restore)."
+)
+
+
 def open_database(folder: Path) -> SqliteDatabase:
     """The database in a data folder, made or migrated to today's form. Raises StoreError where that cannot be done."""
     try:
         folder.mkdir(parents=True, exist_ok=True)
-        database = SqliteDatabase(str(folder / FILE_NAME), pragmas=PRAGMAS)
-        # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
-        database.register_function(str.casefold, "casefold", 1)
+    except OSError as error:
+        why = "is a file, not a folder" if folder.is_file() else f"cannot be made: {error.strerror or error}"
+        raise StoreError(f"The data folder {folder} {why}. Start with another one (--data).") from error
+    file = folder / FILE_NAME
+    _look_at(folder, file)
+    _own(file)
+    database = SqliteDatabase(str(file), pragmas=PRAGMAS)
+    # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
+    database.register_function(str.casefold, "casefold", 1)
+    try:
         with database.connection_context():
             migrate(database)
-    except OSError as error:
-        raise StoreError(f"The data folder {folder} cannot be used: {error.strerror or error}") from error
+    except OperationalError as error:
+        way = "See that it may be written to and that the disk has room, or start with another folder (--data)."
+        raise StoreError(f"The database {file} cannot be used: {error}. {way}") from error
+    except DatabaseError as error:
+        raise StoreError(f"{file} is damaged, or no database of Elm Cover: {error}. {WAY_OUT}") from error
     return database
+
+
+def _look_at(folder: Path, file: Path) -> None:
+    """What is wrong with a file before it is opened. Raises StoreError."""
+    if file.is_dir():
+        raise StoreError(f"{file} is a folder; the database is to be a file. {WAY_OUT}")
+    if file.exists() and file.stat().st_size == 0:
+        raise StoreError(f"{file} is empty: it was cut off, or never written to the end. {WAY_OUT}")
+    if not os.access(folder, os.W_OK) or (file.exists() and not os.access(file, os.W_OK)):
+        raise StoreError(
+            f"The data folder {folder} may not be written to. Give yourself the right to write there, or start with another "
+            "one (--data)."
+        )
+
+
+def _own(file: Path) -> None:
+    """Whether a database that is there is ours and whole, looked at without changing it. Raises StoreError."""
+    if not file.exists():
+        return
+    try:
+        with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as seen:
+            tables = {name for (name,) in seen.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+            told = seen.execute("PRAGMA quick_check(1)").fetchone()[0]
+    except sqlite3.DatabaseError as error:
+        raise StoreError(f"{file} is damaged, or no database of Elm Cover: {error}. {WAY_OUT}") from error
+    if tables and not tables >= OWN_TABLES:
+        raise StoreError(f"{file} is a database of another program. {WAY_OUT}")
+    if told != "ok":
+        raise StoreError(f"{file} is damaged: {told.splitlines()[-1]}. {WAY_OUT}")
 
 
 def migrations() -> list[tuple[int, str]]:
