@@ -7,6 +7,7 @@ and on along the deck. Thin pieces lap; rigid foam is butted, and its wind block
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ..base.units import whole_up
 from ..layers.framing import clear_bay_in
@@ -113,6 +114,8 @@ class Fitting:
         return [(i * step, min(i * step + self.piece_in, self.needed_in)) for i in range(min(self.count, most))]
 
 
+# Four walls are mostly alike, and it is asked for each by plan, order and schools.
+@lru_cache(maxsize=512)
 def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:
     """The pieces of one bay, from the plate up.
 

@@ -16,6 +16,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -27,6 +28,7 @@ from .eave import Eave
 
 NEAR_FT = 1e-9
 BYTES_KEPT = 20_000_000
+MOST_AT_ONCE = 200_000
 
 
 @dataclass(frozen=True)
@@ -55,6 +57,11 @@ class RoofField:
     edge: Integers
     plane_in: Floats
 
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        return self.room_in.nbytes + self.edge.nbytes + self.plane_in.nbytes
+
 
 @dataclass(frozen=True)
 class _Side:
@@ -66,7 +73,8 @@ class _Side:
     length: float
 
 
-def _sides(outline: Points) -> list[_Side]:
+@lru_cache(maxsize=128)
+def _sides(outline: Points) -> tuple[_Side, ...]:
     corners = np.array(outline, dtype=float)
     sign = 1.0 if counter_clockwise(outline) else -1.0
     sides = []
@@ -75,7 +83,7 @@ def _sides(outline: Points) -> list[_Side]:
         length = float(np.hypot(*vector))
         along = vector / length
         sides.append(_Side(start, along, sign * np.array([-along[1], along[0]]), length))
-    return sides
+    return tuple(sides)
 
 
 def inward_of(outline: Points, edge: int) -> Floats:
@@ -104,6 +112,8 @@ def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floa
     Places in ft, distances in inches. Source: handbook §8, outside and inside corners.
     """
     sides = _sides(outline)
+    starts = np.array([side.start for side in sides])
+    walls_at = (starts, starts + np.array([side.along * side.length for side in sides]))
     points = np.stack([x_ft, y_ft])
     t = {e: sides[e].along @ (points - sides[e].start[:, None]) for e in eaves}
     d = {e: sides[e].inward @ (points - sides[e].start[:, None]) for e in eaves}
@@ -112,7 +122,7 @@ def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floa
         straight_in = (t[e] >= -NEAR_FT) & (t[e] <= sides[e].length + NEAR_FT) & (d[e] >= -NEAR_FT)
         cells = np.flatnonzero(straight_in)
         if len(outline) > 4:
-            cells = cells[~_walled_off(sides, e, t[e][cells], d[e][cells])]
+            cells = cells[~_walled_off(sides[e], e, walls_at, t[e][cells], d[e][cells])]
         found.append(Reach((e,), cells, (d[e][cells] * 12,)))
     for a in eaves:
         b = (a + 1) % len(outline)
@@ -124,20 +134,24 @@ def reaches_at(outline: Points, eaves: tuple[int, ...], x_ft: Floats, y_ft: Floa
     return tuple(found)
 
 
-def _walled_off(sides: list[_Side], e: int, t: Floats, d: Floats) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
-    """Cells from which another wall stands in the straight way out over edge e: the far leg of a U."""
-    side, hidden = sides[e], np.zeros(t.size, dtype=bool)
-    for f, wall in enumerate(sides):
-        if f == e:
-            continue
-        end = wall.start + wall.along * wall.length
-        t0, t1 = (float(side.along @ (p - side.start)) for p in (wall.start, end))
-        d0, d1 = (float(side.inward @ (p - side.start)) for p in (wall.start, end))
-        if abs(t1 - t0) < NEAR_FT or max(d0, d1) <= NEAR_FT:
-            continue
-        crosses = (t > min(t0, t1) + NEAR_FT) & (t < max(t0, t1) - NEAR_FT)
-        height = d0 + (t - t0) * (d1 - d0) / (t1 - t0)
-        hidden |= crosses & (height > NEAR_FT) & (height < d - NEAR_FT)
+def _walled_off(
+    side: _Side, e: int, walls_at: tuple[Floats, Floats], t: Floats, d: Floats
+) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
+    """Cells from which another wall stands in the straight way out over edge e: the far leg of a U.
+
+    walls_at: where each wall starts and ends, shape (walls, 2)."""
+    hidden = np.zeros(t.size, dtype=bool)
+    (t0, t1), (d0, d1) = ([(places - side.start) @ axis for places in walls_at] for axis in (side.along, side.inward))
+    stands = (np.abs(t1 - t0) >= NEAR_FT) & (np.maximum(d0, d1) > NEAR_FT)
+    stands[e] = False
+    walls = np.flatnonzero(stands)
+    # All walls at once for few cells, a few walls at a time for many.
+    at_once = max(1, MOST_AT_ONCE // max(1, t.size))
+    for first in range(0, walls.size, at_once):
+        w = walls[first : first + at_once, None]
+        crosses = (t > np.minimum(t0, t1)[w] + NEAR_FT) & (t < np.maximum(t0, t1)[w] - NEAR_FT)
+        height = d0[w] + (t - t0[w]) * (d1 - d0)[w] / (t1 - t0)[w]
+        hidden |= (crosses & (height > NEAR_FT) & (height < d - NEAR_FT)).any(axis=0)
     return hidden
 
 
@@ -146,7 +160,16 @@ def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs
 
     Arrays of shape (cells,). Source: handbook §8, room(x).
     """
-    return _lowest(reaches(outline, tuple(sorted(eaves)), keep_outs, grid.cell_ft), eaves, grid.count)
+    return _field(outline, tuple(sorted(eaves.items())), keep_outs, grid.cell_ft)
+
+
+@remembered(BYTES_KEPT, lambda field: field.array_bytes)
+def _field(
+    outline: Points, eaves: tuple[tuple[int, Eave], ...], keep_outs: tuple[Points, ...], cell_ft: float
+) -> RoofField:
+    grid = grid_of(outline, keep_outs, cell_ft)
+    found = reaches(outline, tuple(edge for edge, _ in eaves), keep_outs, cell_ft)
+    return _lowest(found, dict(eaves), grid.count)
 
 
 def roof_at(outline: Points, eaves: Mapping[int, Eave], x_ft: Floats, y_ft: Floats) -> RoofField:

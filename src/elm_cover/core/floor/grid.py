@@ -79,11 +79,15 @@ def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float 
     if not _is_box(outline, (x0, y0, x1, y1)) or x_of[-1] > x1 or y_of[-1] > y1:
         shapely.prepare(polygon)
         inside = np.asarray(shapely.intersects_xy(polygon, x, y))
+    table = inside.reshape(rows, columns)
     for keep_out in keep_outs:
         hole = shapely.Polygon(keep_out)
         left, low, right, high = hole.bounds
-        near = (x >= left) & (x <= right) & (y >= low) & (y <= high)
-        inside[near] &= ~np.asarray(shapely.intersects_xy(hole, x[near], y[near]))
+        # The cells in its box alone: of thousands of lights each has a few.
+        across = slice(*np.searchsorted(x_of, (left, np.nextafter(right, np.inf))))
+        along = slice(*np.searchsorted(y_of, (low, np.nextafter(high, np.inf))))
+        near_x, near_y = np.meshgrid(x_of[across], y_of[along])
+        table[along, across] &= ~np.asarray(shapely.intersects_xy(hole, near_x, near_y))
     cells = np.flatnonzero(inside)
     if cells.size == 0:  # a sliver between cell centers, or a floor that is all keep-out
         point = polygon.representative_point()

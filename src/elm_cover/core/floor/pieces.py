@@ -12,7 +12,7 @@ what the outline, a hole or a keep-out crosses is cut, and each piece counts by 
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -25,6 +25,9 @@ from .grid import Grid, grid_of
 # Edges are followed in steps of this share of a cell, looking this little to either side.
 STEP_SHARE = 1 / 8
 ASIDE_SHARE = 1e-6
+# A floor is halved from so many coordinates on, down to so few cells.
+MOST_COORDINATES, FEWEST_CELLS = 400, 64
+Shapes = np.ndarray[tuple[int], np.dtype[np.object_]]
 BYTES_KEPT = 12_000_000
 
 
@@ -65,7 +68,7 @@ def pieces_of(outline: Points, keep_outs: tuple[Points, ...], cell_ft: float) ->
     crossed[row * grid.columns + column] = True
     whole = np.flatnonzero(~crossed[grid.row * grid.columns + grid.column])
     x0, y0 = grid.origin_ft[0] + column * grid.cell_ft, grid.origin_ft[1] + row * grid.cell_ft
-    cut = shapely.intersection(shapely.box(x0, y0, x0 + grid.cell_ft, y0 + grid.cell_ft), floor)
+    cut = _within(floor, shapely.box(x0, y0, x0 + grid.cell_ft, y0 + grid.cell_ft))
     parts, of = shapely.get_parts(cut, return_index=True)
     solid = shapely.area(parts) > 0
     parts, of = shapely.orient_polygons(parts[solid]), of[solid]
@@ -83,26 +86,44 @@ def pieces_of(outline: Points, keep_outs: tuple[Points, ...], cell_ft: float) ->
     )
 
 
-def _crossed(rings: Iterable[Points], grid: Grid) -> tuple[Integers, Integers]:
+def _crossed(rings: Sequence[Points], grid: Grid) -> tuple[Integers, Integers]:
     """Column and row of every cell that a ring's line runs through or along, each once."""
-    found = []
-    for ring in rings:
-        corners = np.array(ring, dtype=float)
-        for start, end in zip(corners, np.roll(corners, -1, axis=0), strict=True):
-            length = float(np.hypot(*(end - start)))
-            if length == 0:
-                continue
-            count = int(np.ceil(length / (grid.cell_ft * STEP_SHARE))) + 1
-            along = start + np.linspace(0, 1, count)[:, None] * (end - start)
-            aside = np.array([-(end - start)[1], (end - start)[0]]) / length * grid.cell_ft * ASIDE_SHARE
-            found += [along + aside, along - aside]
+    starts, ends = (
+        np.concatenate([np.roll(np.array(ring, dtype=float), shift, axis=0) for ring in rings]) for shift in (0, -1)
+    )
+    along = ends - starts
+    length = np.hypot(along[:, 0], along[:, 1])
+    starts, along, length = starts[length > 0], along[length > 0], length[length > 0]
+    count = np.ceil(length / (grid.cell_ft * STEP_SHARE)).astype(np.int64) + 1
+    line = np.repeat(np.arange(count.size), count)
+    step = np.arange(line.size) - np.repeat(np.cumsum(count) - count, count)
+    on_line = starts[line] + (step / (count[line] - 1))[:, None] * along[line]
+    aside = (np.stack([-along[:, 1], along[:, 0]], axis=1) / length[:, None] * grid.cell_ft * ASIDE_SHARE)[line]
+    found = [on_line + aside, on_line - aside]
     places = np.floor((np.concatenate(found) - np.array(grid.origin_ft)) / grid.cell_ft).astype(np.int64)
     on = (places >= 0).all(axis=1) & (places[:, 0] < grid.columns) & (places[:, 1] < grid.rows)
     once = np.unique(places[on, 1] * grid.columns + places[on, 0])
     return once % grid.columns, once // grid.columns
 
 
-def _triangles(parts: np.ndarray[tuple[int], np.dtype[np.object_]]) -> tuple[Floats, Integers]:
+def _within(floor: shapely.Geometry, cells: Shapes) -> Shapes:
+    """What of each cell lies on the floor. A floor of very many corners is halved first, so that each cell meets few of them."""
+    if cells.size < FEWEST_CELLS or shapely.get_num_coordinates(floor) < MOST_COORDINATES:
+        return np.asarray(shapely.intersection(cells, floor))
+    bounds = shapely.bounds(cells)
+    axis = int(np.argmax(np.ptp(bounds[:, :2], axis=0)))
+    low = bounds[:, axis]
+    middle = np.partition(low, low.size // 2)[low.size // 2]
+    found = np.empty(cells.size, dtype=object)
+    for mine in (low < middle, low >= middle):
+        if mine.all():  # one column of cells: no halving helps
+            return np.asarray(shapely.intersection(cells, floor))
+        x0, y0, x1, y1 = shapely.total_bounds(cells[mine])
+        found[mine] = _within(shapely.intersection(floor, shapely.box(x0, y0, x1, y1)), cells[mine])
+    return found
+
+
+def _triangles(parts: Shapes) -> tuple[Floats, Integers]:
     """Triangles from the first corner of each ring, and the part each belongs to; a hole's count against it."""
     rings, part = shapely.get_rings(parts, return_index=True)
     places, ring = shapely.get_coordinates(rings, return_index=True)

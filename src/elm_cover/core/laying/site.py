@@ -14,7 +14,7 @@ from ..eaves.headroom import headroom
 from ..eaves.remedies import EdgeWork, dressing
 from ..eaves.roof import RoofField, roof_field
 from ..enclosed.shapes import plan_area_ft2
-from ..floor.grid import Grid, cells_without, grid_of, kept_out_ft2
+from ..floor.grid import CELL_FT, Grid, cells_without, grid_of, kept_out_ft2
 from ..floor.outline import polygon_area_ft2
 from ..given.section import SectionInput
 from ..hazards.clearances import KeepOut
@@ -108,7 +108,7 @@ def site_of(section: SectionInput) -> Site:
     area = polygon_area_ft2(section.outline_ft)
     placed = tuple((k.name, k.corners_ft) for k in section.keep_outs if k.corners_ft is not None)
     shapes: tuple[Points, ...] = tuple(corners for _, corners in placed) + section.holes
-    grid = grid_of(section.outline_ft, shapes)
+    grid = grid_of(section.outline_ft, shapes, CELL_FT)
     known = Site(
         area_ft2=area,
         floor_ft2=plan_area_ft2(section.outline_ft, section.holes),

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import shapely
 
+from ..base.arrays import Points
 from ..base.notebook import Flag, Notebook
 from ..base.units import fixed
 from ..floor.outline import contains
@@ -142,13 +144,18 @@ def _accesses(seen: LookInput, book: Notebook) -> None:
             )
 
 
+@lru_cache(maxsize=2048)
+def _shared_ft2(one: Points, other: Points) -> float:
+    """Floor that two outlines share, ft²."""
+    return float(shapely.Polygon(one).intersection(shapely.Polygon(other)).area)
+
+
 def _overlaps(seen: LookInput, book: Notebook) -> None:
-    shapes = [shapely.Polygon(section.outline_ft) for section in seen.sections]
     for i, section in enumerate(seen.sections):
-        for j, other in enumerate(seen.sections[:i]):
+        for other in seen.sections[:i]:
             if "knee_wall" in (section.kind, other.kind):  # upright: its plan is a line beside another floor
                 continue
-            area = shapes[i].intersection(shapes[j]).area
+            area = _shared_ft2(section.outline_ft, other.outline_ft)
             if area > OVERLAP_FT2:
                 book.flag(
                     "sections_overlap",

@@ -8,13 +8,14 @@ import numpy as np
 
 from ..eaves.baffles import fitting
 from ..eaves.bays import BayRow
-from ..eaves.remedies import remedy_ft3_per_ft
+from ..eaves.eave import Eave
+from ..eaves.remedies import Remedy, remedy_ft3_per_ft
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
 from ..layers.places import Places
 from ..laying.build_up import Laid
 from ..laying.heat import Heat
-from ..laying.plate import over_the_plate
+from ..laying.plate import OverPlate, over_the_plate
 from ..laying.site import Site
 
 
@@ -57,15 +58,23 @@ class EavePlan:
     remedy_ft3: float | None = None
 
 
-def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int) -> EavePlan:
-    """One eave's figures, as far as they are known."""
+Alike = dict[tuple[Eave | None, float, Remedy | None], OverPlate | None]
+
+
+def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, alike: Alike | None = None) -> EavePlan:
+    """One eave's figures, as far as they are known. alike: what lies over the plates of this section so far: eaves that are
+    alike are looked at once."""
     settings = section.settings
     row, eave = site.rows.get(edge_index), (site.eaves or {}).get(edge_index)
     run_ft = edge_length_ft(section.outline_ft, edge_index)
     plan = EavePlan(edge=edge_index, run_ft=run_ft, baffles=0 if section.vented is False else None)
     if row is not None:
         plan = _with_bays(plan, row, section)
-    over = over_the_plate(section, site, laid, edge_index)
+    known: Alike = {} if alike is None else alike
+    like = (eave, section.edges[edge_index].plate_width_in, section.edges[edge_index].remedy)
+    if like not in known:
+        known[like] = over_the_plate(section, site, laid, edge_index)
+    over = known[like]
     if eave is None or laid.stack is None or over is None:
         return plan
     depth = laid.stack.depth_in

@@ -25,7 +25,7 @@ from ..preparation.markers import marker_count, marker_points_ft
 from ..target.by_basis import Target, target_of
 from ..target.scale import target_scale
 from .eave_flags import bay_flags, flag_eaves, gap_flag
-from .eave_plan import EavePlan, plan_eave, thin_strip_ua
+from .eave_plan import Alike, EavePlan, plan_eave, thin_strip_ua
 from .edge_advice import edge_advice
 from .figures import explain
 from .flags import boards_flag, code_flag, density_flag, dips_flag, load_flag, target_flag
@@ -164,10 +164,11 @@ def _eaves(section: SectionInput, parts: Parts, notes: Notebook) -> tuple[EavePl
     """Every eave, with what its thin strip costs; what is wrong at those that are alike is said once."""
     site, laid = parts.site, parts.laid
     plans: list[EavePlan] = []
+    alike: Alike = {}
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
-        plan = plan_eave(section, site, laid, index)
+        plan = plan_eave(section, site, laid, index, alike)
         if laid.stack is not None and parts.places is not None:
             extra = thin_strip_ua(site, parts.places, parts.heat, laid.stack.depth_in, index)
             plan = replace(plan, extra_ua=extra)
