@@ -100,7 +100,8 @@ def _asked(job: Job, result: Plan, section: str | None, edge: int | None) -> _Ea
     of, eave = ready[0]
     found = corners(job, result)
     solved = next((c for c in found.corners if c.section == of.id and eave.edge in c.edges), None)
-    run = next(run for run in runs(result.fields[of.id]) if run["edge"] == eave.edge)
+    fields = result.fields[of.id]
+    run = next(run for run in runs(fields.outline_ft, fields.edge_kinds, fields.rows) if run["edge"] == eave.edge)
     return _Eave(of.id, eave, run, solved, found.climate)
 
 

@@ -108,7 +108,7 @@ def test_runs_are_read_as_on_the_floor(edge: int, ends: tuple[str, str], backwar
 
 
 def test_bays_of_a_run_lie_outside_the_wall_from_corner_to_corner() -> None:
-    south, north = runs(fields_of())
+    south, north = runs((fields := fields_of()).outline_ft, fields.edge_kinds, fields.rows)
     assert (south["edge"], south["run_ft"], len(south["bays"])) == (0, 38, 19)
     first, last = south["bays"][0], south["bays"][-1]
     assert (first["from_in"], first["to_in"], last["to_in"]) == (0, 24, 456)

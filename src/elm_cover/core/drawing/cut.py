@@ -10,9 +10,11 @@ import numpy as np
 import shapely
 
 from ..base.arrays import Floats, Points
+from ..base.memory import remembered
 from ..eaves.bays import Bay
+from ..eaves.eave import Eave
 from ..eaves.remedies import dressing
-from ..eaves.roof import roof_at
+from ..eaves.roof import RoofField, roof_at
 from ..floor.outline import counter_clockwise
 from ..layers.chart import NO_FILL
 from ..layers.stack import Lying, Stack, depth_of
@@ -24,6 +26,7 @@ from .sizes import BOARD_IN, NEAR_FT, polyline, shape
 
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
+BYTES_KEPT = 4_000_000
 
 
 @dataclass(frozen=True)
@@ -73,16 +76,37 @@ def chord(outline: Points, cut: Cut) -> tuple[Floats, Floats]:
     return (ends[0], ends[1]) if float((ends[1] - ends[0]) @ unit) > 0 else (ends[1], ends[0])
 
 
-def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
-    """Shapes of the cut, each {role, points}: polygons close themselves, lines do not."""
-    a, b = chord(fields.outline_ft, cut)
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Sampled:
+    """The cut's line from wall to wall, ft, in samples s inches along it, with the roof over them."""
+
+    a: Floats
+    b: Floats
+    s: Floats
+    x: Floats
+    y: Floats
+    roof: RoofField
+
+
+@remembered(BYTES_KEPT, lambda line: 6 * line.s.nbytes)
+def _sampled(outline: Points, eaves: tuple[tuple[int, Eave], ...], cut: Cut) -> Sampled:
+    """What of a cut no depth changes."""
+    a, b = chord(outline, cut)
     length_ft = float(np.hypot(*(b - a)))
     unit = (b - a) / length_ft
     count = int(min(MOST_SAMPLES, max(2, length_ft * 12 / SAMPLE_IN + 1)))
     s = np.linspace(0, length_ft * 12, count)
     x, y = a[0] + unit[0] * s / 12, a[1] + unit[1] * s / 12
     inset = np.linspace(NEAR_FT, -NEAR_FT, count)  # so that the ends lie on the floor, not on its walls
-    roof = roof_at(fields.outline_ft, fields.eaves, x + unit[0] * inset, y + unit[1] * inset)
+    roof = roof_at(outline, dict(eaves), x + unit[0] * inset, y + unit[1] * inset)
+    return Sampled(a=a, b=b, s=s, x=x, y=y, roof=roof)
+
+
+def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
+    """Shapes of the cut, each {role, points}: polygons close themselves, lines do not."""
+    line = _sampled(fields.outline_ft, tuple(sorted(fields.eaves.items())), cut)
+    a, b, s, x, y, roof = line.a, line.b, line.s, line.x, line.y, line.roof
+    unit = (b - a) / float(np.hypot(*(b - a)))
     shapes = [shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)]
     ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
     stack = fields.stack or (Stack(fields.today, NO_FILL) if fields.today is not None else None)

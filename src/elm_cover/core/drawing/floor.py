@@ -72,7 +72,7 @@ def _drawn(section: SectionPlan, fields: SectionFields, run: str | None, spacing
         "snap": None if spacing_in is None or run is None else _snap(outline, run, spacing_in),
         "grid": packed_grid(fields),
         "joists_ft": _joists(outline, fields.holes, run, spacing_in),
-        "runs": runs(fields) if section.kind == "open_floor" else [],
+        "runs": _runs(fields) if section.kind == "open_floor" else [],
         "keep_outs": [{"name": name, "corners_ft": corners} for name, corners in fields.keep_outs],
         # A marker shows the fill line: there is none to set before a depth is known.
         "markers_ft": section.marker_points_ft if section.depth_total_in is not None else (),
@@ -99,6 +99,16 @@ def _heights(fields: SectionFields) -> list[dict[str, Any]]:
     if fields.roof is None:
         return []
     return _lines_of(Itself(fields.grid), Itself(fields.roof.room_in))
+
+
+def _runs(fields: SectionFields) -> list[dict[str, Any]]:
+    """The runs, which no depth changes either."""
+    return _runs_of(Itself(fields.rows), fields.outline_ft, fields.edge_kinds)
+
+
+@lru_cache(maxsize=80)
+def _runs_of(rows: Itself, outline: Points, kinds: tuple[str, ...]) -> list[dict[str, Any]]:
+    return runs(outline, kinds, rows.thing)
 
 
 @lru_cache(maxsize=80)

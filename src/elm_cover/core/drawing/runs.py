@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 import numpy as np
 
 from ..base.arrays import Floats, Points
-from ..eaves.bays import Bay
+from ..eaves.bays import Bay, BayRow
 from ..floor.outline import counter_clockwise, edge_length_ft, edge_side
 from ..section.result import SectionFields
 
@@ -15,22 +16,21 @@ BAY_MARK_FT = 1.2
 INSET = 0.14
 
 
-def runs(fields: SectionFields) -> list[dict[str, Any]]:
+def runs(outline: Points, kinds: tuple[str, ...], rows: Mapping[int, BayRow]) -> list[dict[str, Any]]:
     """The eave runs of a section, in the order of its walls, each with its bays from corner to corner.
 
-    reads_backward: whether the run, drawn as on the Floor from west to east or north to south, starts at its last bay.
+    outline in ft; kinds: of its walls; rows: by wall. reads_backward: whether the run, drawn as on the Floor from west to
+    east or north to south, starts at its last bay.
     """
-    return [_run(fields, edge) for edge, kind in enumerate(fields.edge_kinds) if kind == "eave"]
+    return [_run(outline, edge, rows.get(edge)) for edge, kind in enumerate(kinds) if kind == "eave"]
 
 
-def _run(fields: SectionFields, edge: int) -> dict[str, Any]:
-    outline = fields.outline_ft
+def _run(outline: Points, edge: int, row: BayRow | None) -> dict[str, Any]:
     start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
     along = end - start
     outward = _outward(outline, along)
     middle = (start + end) / 2
     ends, backward = read_direction(outline, edge)
-    row = fields.rows.get(edge)
     return {
         "edge": edge,
         "side": edge_side(outline, edge),

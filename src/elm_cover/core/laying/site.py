@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ..base.arrays import Floats, Points
 from ..base.memory import Itself, remembered
@@ -24,6 +24,8 @@ from .edges import eaves_known, edge_work, rows_of
 from .kept_floor import KeptFloor, kept_floors
 
 MAP_BYTES_KEPT = 6_000_000
+# A site beside its arrays, which are kept where they are made.
+SITE_BYTES, SITES_KEPT = 20_000, 2_400_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -104,7 +106,15 @@ def ask_for_board(section: SectionInput, notes: Notebook) -> None:
 
 
 def site_of(section: SectionInput) -> Site:
-    """The section's floor as far as it is known. Source: handbook §7, net area; §8, room under the deck."""
+    """The section's floor as far as it is known. Source: handbook §7, net area; §8, room under the deck.
+
+    Made from what no choice, target or reading changes, so that an edit of those finds it kept.
+    """
+    return _site(replace(section, choice=None, target=None, readings=(), layers=None, old_fill=None, features=()))
+
+
+@remembered(SITES_KEPT, lambda site: SITE_BYTES)
+def _site(section: SectionInput) -> Site:
     area = polygon_area_ft2(section.outline_ft)
     placed = tuple((k.name, k.corners_ft) for k in section.keep_outs if k.corners_ft is not None)
     shapes: tuple[Points, ...] = tuple(corners for _, corners in placed) + section.holes
