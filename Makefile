@@ -4,7 +4,7 @@ PYTHON ?= python3.11
 BIN := .venv/bin
 WEB_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts frontend/postcss.config.cjs frontend/tsconfig.json
 
-.PHONY: demo test check bench build format client mutants pictures clean chromium
+.PHONY: demo test check bench build format client fuzz mutants pictures clean chromium
 
 demo: .build/runtime .build/web
 	@$(BIN)/elm-cover demo --data .demo --port $(PORT)
@@ -36,6 +36,9 @@ format: .build/dev .build/node
 client: .build/dev .build/node
 	$(BIN)/elm-cover openapi > .build/openapi.json
 	cd frontend && npm run --silent client
+
+fuzz: .build/dev
+	$(BIN)/python -m tools.fuzz $(FUZZ)
 
 mutants: .build/dev
 	$(BIN)/python -m tools.mutants $(MUTANTS)

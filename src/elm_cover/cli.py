@@ -13,6 +13,7 @@ from pydantic_core import to_jsonable_python
 
 from . import __version__
 from .api.app import create_app
+from .api.interface import document
 from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
@@ -184,7 +185,7 @@ def _schema(options: argparse.Namespace) -> int:
 
 
 def _openapi(options: argparse.Namespace) -> int:
-    _print_json(create_app(None).api_doc)
+    _print_json(document(create_app(None)))
     return SOUND
 
 

@@ -15,6 +15,7 @@ from .exchange.dxf_files import dxf_files
 from .exchange.edits import edits
 from .firm import firm
 from .heavy import Here
+from .interface import document
 from .jobs import jobs
 from .lists import offered
 from .log import logs
@@ -67,7 +68,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
 
     @app.get("/api/openapi.json", doc_ui=False)
     def openapi_document() -> dict[str, object]:
-        return dict(app.api_doc)
+        return document(app)
 
     app.register_blueprint(pages)
     return app

@@ -42,6 +42,7 @@ class Problem(BaseModel):
     current: dict[str, Any] | None = None
 
 
+PROBLEM_TYPE = "application/problem+json"
 # Little in must not make much out: so many faults are told, each so long.
 MOST_FAULTS, MOST_LETTERS = 50, 500
 
@@ -55,7 +56,7 @@ def problem(status: int, title: str, detail: str | None = None, **more: Any) -> 
     body = Problem(title=title, status=status, detail=detail, **more).model_dump(exclude_none=True)
     response = jsonify(body)
     response.status_code = status
-    response.content_type = "application/problem+json"
+    response.content_type = PROBLEM_TYPE
     return response
 
 

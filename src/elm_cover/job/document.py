@@ -8,7 +8,7 @@ The parts of one section are in ``job_section``; what is asked of the whole docu
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, model_validator
@@ -82,10 +82,27 @@ class Job(DocumentModel):
 
     @model_validator(mode="after")
     def _names_lead_somewhere(self) -> Self:
-        faults = list(_dangling(self))
+        faults = [*_too_much(self), *_dangling(self)]
         if faults:
             raise JobError(faults)
         return self
+
+
+# What one job may hold in all: more of it is no attic, and keeps the program at work for longer than anybody waits.
+MOST_IN_ALL = {"corners": 600, "features": 2000, "readings": 5000}
+
+
+def _too_much(job: Job) -> Iterator[Fault]:
+    """What there is too much of in all sections together."""
+    counts = {
+        "corners": sum(len(s.outline_ft) + sum(len(hole.outline_ft) for hole in s.holes) for s in job.sections),
+        "features": sum(len(s.features) for s in job.sections),
+        "readings": sum(len(s.readings) for s in job.sections),
+    }
+    for what, count in counts.items():
+        if count > MOST_IN_ALL[what]:
+            text = f"{count:,} {what} in all sections together; at most {MOST_IN_ALL[what]:,}"
+            yield Fault("sections", f"{text}. Measure a larger house as several jobs")
 
 
 def framing_of(job: Job) -> dict[str, tuple[str | None, float | None]]:

@@ -1,0 +1,69 @@
+"""The program's OpenAPI document: what the routes say of themselves, and what holds for all of them."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Iterator
+from typing import Any
+
+from flask_openapi3 import OpenAPI
+
+from .problems import PROBLEM_TYPE
+
+# What a route answers that is no JSON.
+FILES = {
+    ("get", "/api/jobs/{job_id}/papers/{number}"): ("application/pdf",),
+    ("get", "/api/jobs/{job_id}/archive"): ("application/zip",),
+    ("get", "/api/jobs/{job_id}/log/stream"): ("text/event-stream",),
+    ("get", "/api/photos/{name}"): ("image/jpeg", "image/png", "image/webp"),
+    ("post", "/api/export/{name}"): (
+        "text/csv",
+        "image/svg+xml",
+        "application/dxf",
+        "application/json",
+        "application/pdf",
+    ),
+}
+# What may be said of any body before it is looked into.
+OF_A_BODY = {
+    400: "It cannot be read",
+    413: "It is larger than this takes",
+    415: "It is of another type than this takes",
+}
+ANYTHING_ELSE = "Any other refusal: another host or page (421, 403), too much at once (503), no room (507)"
+
+
+def document(app: OpenAPI) -> dict[str, Any]:
+    """The document, whole and valid: every answer declared, refusals as problem documents."""
+    told: dict[str, Any] = copy.deepcopy(dict(app.api_doc))
+    told["components"] = {name: part for name, part in told["components"].items() if part}
+    for path, method, operation in _operations(told):
+        answers = operation["responses"]
+        for status, answer in list(answers.items()):
+            if status.startswith(("4", "5")):
+                answers[status] = _refusal(answer.get("description") or "")
+        files = FILES.get((method, path))
+        if files is not None:
+            answers["200"] = {"description": "OK", "content": {name: {"schema": _schema_of(name)} for name in files}}
+        if "204" in answers:
+            answers["204"].pop("content", None)
+        if "requestBody" in operation:
+            for status, text in OF_A_BODY.items():
+                answers.setdefault(str(status), _refusal(text))
+        answers["default"] = _refusal(ANYTHING_ELSE)
+    return told
+
+
+def _operations(told: dict[str, Any]) -> Iterator[tuple[str, str, dict[str, Any]]]:
+    for path, item in told["paths"].items():
+        for method, operation in item.items():
+            yield path, method, operation
+
+
+def _schema_of(media_type: str) -> dict[str, Any]:
+    """Of a file nothing is said but that it is one; a file of JSON may be anything."""
+    return {} if media_type.endswith("json") else {"type": "string", "format": "binary"}
+
+
+def _refusal(text: str) -> dict[str, Any]:
+    return {"description": text, "content": {PROBLEM_TYPE: {"schema": {"$ref": "#/components/schemas/Problem"}}}}
