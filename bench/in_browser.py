@@ -14,10 +14,12 @@ from typing import Any
 
 from playwright.sync_api import Page
 
+from bench.commits import COUNTER, counted
 from elm_cover.api.pages import web_folder
 from tools.running import Server, chromium
 
 EDITS = 40
+COUNTED, SAVED_MS = 6, 1600
 WARM_UP = 6
 EDIT_TO_PAINT = """async (key) => {
   const figure = document.querySelector('.tally .cell.large b');
@@ -33,12 +35,13 @@ EDIT_TO_PAINT = """async (key) => {
 
 
 @contextmanager
-def demo_job(name: str) -> Iterator[Page]:
-    """A demo job opened at a desk, served by a process of its own."""
+def demo_job(name: str, script: str = "") -> Iterator[Page]:
+    """A demo job opened at a desk, served by a process of its own. script: what runs before the page's own."""
     with tempfile.TemporaryDirectory() as folder, chromium() as browser:
         server = Server("demo", Path(folder))
         try:
             page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.add_init_script(script)
             page.goto(server.address)
             page.get_by_role("link", name=name).click()
             page.locator("#fill-flag").wait_for()
@@ -48,10 +51,18 @@ def demo_job(name: str) -> Iterator[Page]:
             server.stop()
 
 
-def edit_to_paint_ms() -> tuple[float, float]:
-    """p50 and p95 over many single steps of the flag, from key to the frame after the new bag count."""
+def edits_in_browser() -> tuple[float, float, tuple[float, float]]:
+    """Commits and components rendered an edit, with its save; p50 and p95 over many single steps of the flag, from key to
+    the frame after the new bag count, ms."""
+    with demo_job("9 Quarry Loop", COUNTER) as page:
+        page.wait_for_timeout(SAVED_MS)
+        counted(page)
+        for i in range(COUNTED):
+            page.evaluate(EDIT_TO_PAINT, "ArrowDown" if i % 2 else "ArrowUp")
+            page.wait_for_timeout(SAVED_MS)
+        commits, renders = counted(page)
     with demo_job("9 Quarry Loop") as page:
-        return _steps_of_the_flag(page, 0)
+        return commits / COUNTED, renders / COUNTED, _steps_of_the_flag(page, 0)
 
 
 # As long after an edit as the corners are being solved.

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
 
 import numpy as np
 import pytest
@@ -26,13 +27,13 @@ def test_the_least_used_goes_where_the_kept_grow_too_large() -> None:
 
     kept: Memory[str, str] = Memory(35, len)
     for key in "abcabc":
-        assert kept.get(key, lambda key=key: make(key)) == key * 10
+        assert kept.get(key, partial(make, key)) == key * 10
     assert made == ["a", "b", "c"] and kept.bytes_kept == 30
     kept.get("a", lambda: make("a"))
     kept.get("d", lambda: make("d"))
     assert kept.bytes_kept == 30, "three of ten bytes"
     for key in "acd":
-        kept.get(key, lambda key=key: make(key))
+        kept.get(key, partial(make, key))
     assert made == ["a", "b", "c", "d"], "b was used least"
     assert kept.get("large", lambda: "x" * 36) == "x" * 36 and kept.bytes_kept == 30
     kept.clear()

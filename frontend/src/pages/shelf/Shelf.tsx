@@ -9,15 +9,16 @@ import {
 } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ask, type ProblemError } from "../../api/client";
 import type { StoredJob } from "../../api/types";
 import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
-import { NewAttic } from "./NewAttic";
 import { type Place, type Sort, useShelf } from "./useShelf";
 
+// Its many fields are loaded when it is first asked for.
+const NewAttic = lazy(async () => ({ default: (await import("./NewAttic")).NewAttic }));
 const MOST_ARCHIVE_MB = 300;
 const ORDERS = [
   { value: "saved", label: "saved last first" },
@@ -35,7 +36,8 @@ export function Shelf() {
   const shelf = useShelf();
   const { place, lines, count } = shelf;
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [newOpen, newAttic] = useDisclosure(false);
+  const [newUsed, setNewUsed] = useState(false);
+  const [newOpen, newAttic] = useDisclosure(false, { onOpen: () => setNewUsed(true) });
   const [busy, setBusy] = useState(false);
   const act = async (run: () => Promise<unknown>) => {
     setBusy(true);
@@ -180,7 +182,11 @@ export function Shelf() {
       <footer className="shelf-foot">
         <Link to="/interface">How other programs talk to this one</Link>
       </footer>
-      <NewAttic opened={newOpen} onClose={newAttic.close} />
+      {newUsed ? (
+        <Suspense>
+          <NewAttic opened={newOpen} onClose={newAttic.close} />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

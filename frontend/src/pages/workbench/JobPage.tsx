@@ -1,3 +1,13 @@
+import "../../drawings/drawings.css";
+import "../../drawings/cut/cut.css";
+import "../../drawings/floor/floor.css";
+import "../../drawings/rack/rack.css";
+import "../../steps/look/look.css";
+import "../../steps/measure/measure.css";
+import "../../drawings/cut/heat.css";
+import "../../steps/eaves/eaves.css";
+import "../../drawings/strip/strip.css";
+import "../../steps/prepare/prepare.css";
 import { Button, Loader } from "@mantine/core";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";

@@ -35,11 +35,6 @@ def floor_drawing(
     return _KEPT.get(key, lambda: _drawn(section, fields, run, spacing_in))
 
 
-def forget_drawings() -> None:
-    """Draws every section anew, as on the first day."""
-    _KEPT.clear()
-
-
 def _weight_bytes(drawn: dict[str, Any]) -> int:
     maps = sum(len(text) for text in (drawn["grid"] or {}).values() if isinstance(text, str))
     bays = sum(len(run["bays"]) for run in drawn["runs"])

@@ -1,0 +1,29 @@
+// The styles of the components that are used here, in the order that they build on each other. All of them at once would be
+// three times as much for the first page. One that is newly used brings its own here.
+import "@mantine/core/styles/baseline.css";
+import "@mantine/core/styles/default-css-variables.css";
+import "@mantine/core/styles/global.css";
+import "@mantine/core/styles/ScrollArea.css";
+import "@mantine/core/styles/UnstyledButton.css";
+import "@mantine/core/styles/VisuallyHidden.css";
+import "@mantine/core/styles/Paper.css";
+import "@mantine/core/styles/Overlay.css";
+import "@mantine/core/styles/Popover.css";
+import "@mantine/core/styles/Loader.css";
+import "@mantine/core/styles/CloseButton.css";
+import "@mantine/core/styles/Group.css";
+import "@mantine/core/styles/ModalBase.css";
+import "@mantine/core/styles/Input.css";
+import "@mantine/core/styles/Flex.css";
+import "@mantine/core/styles/FloatingIndicator.css";
+import "@mantine/core/styles/Text.css";
+import "@mantine/core/styles/Combobox.css";
+import "@mantine/core/styles/InlineInput.css";
+import "@mantine/core/styles/CheckboxIndicator.css";
+import "@mantine/core/styles/Checkbox.css";
+import "@mantine/core/styles/Button.css";
+import "@mantine/core/styles/Kbd.css";
+import "@mantine/core/styles/Menu.css";
+import "@mantine/core/styles/Modal.css";
+import "@mantine/core/styles/SegmentedControl.css";
+import "@mantine/core/styles/Table.css";
