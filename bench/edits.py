@@ -19,28 +19,28 @@ from bench.attic import attic_document
 from elm_cover.api.app import create_app
 
 Document = dict[str, Any]
-Edit = Callable[[Document, int], None]
+Edit = Callable[[Document, float], None]
 TIMES, WARM_UP = 24, 4
 READINGS = 8
 
 
-def depth_of_one(job: Document, turn: int) -> None:
+def depth_of_one(job: Document, turn: float) -> None:
     job["choice"]["s2"] = {**job["choice"]["s2"], "depth": {"by": "installed_in", "value_in": 9 + turn / 8}}
 
 
-def target_of_all(job: Document, turn: int) -> None:
+def target_of_all(job: Document, turn: float) -> None:
     job["target"] = {"basis": "custom", "r": 38 + turn / 4}
 
 
-def heel_of_one(job: Document, turn: int) -> None:
+def heel_of_one(job: Document, turn: float) -> None:
     job["sections"][2]["edges"][1]["heel_in"] = 6 + turn / 8
 
 
-def reading_of_one(job: Document, turn: int) -> None:
-    job["sections"][2]["readings"][turn % READINGS]["depth_in"] = 3 + turn / 8
+def reading_of_one(job: Document, turn: float) -> None:
+    job["sections"][2]["readings"][int(turn) % READINGS]["depth_in"] = 3 + turn / 8
 
 
-def corner_of_one(job: Document, turn: int) -> None:
+def corner_of_one(job: Document, turn: float) -> None:
     job["sections"][2]["outline_ft"][2][0] += 0.1 + turn / 100
 
 

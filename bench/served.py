@@ -103,7 +103,7 @@ def held_mb() -> float:
         try:
             for turn in range(PLANS):
                 job = json.loads(json.dumps(plain))
-                EDITS[names[turn % len(names)]](job, turn + 1)
+                EDITS[names[turn % len(names)]](job, 1 + turn / 5)
                 ask(server.address, "/api/plan", {"job": job, "cut": {"section": "s2"}})
             pages = int(Path(f"/proc/{server.process.pid}/statm").read_text().split()[1])
         finally:

@@ -67,19 +67,20 @@ class Sought:
 def page_of(sought: Sought) -> Page:
     """A page of the shelf or the bin. Raises NoSuchPageError."""
     column, falling = SORTS[sought.sort]
-    found = JobRow.select().where(JobRow.deleted_at.is_null(not sought.in_bin))
+    found = JobRow.select(JobRow.id, JobRow.saved_at, JobRow.deleted_at, JobRow.summary, column).where(
+        JobRow.deleted_at.is_null(not sought.in_bin)
+    )
     for word in sought.words.casefold().split():
         found = found.where(_holds(word))
     count = found.count()
     if sought.cursor is not None:
         found = found.where(_after(column, falling, *_read(sought.cursor, sought.sort)))
     order = (column.desc(), JobRow.id.desc()) if falling else (column, JobRow.id)
-    rows = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1))
+    rows = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1).tuples())
     shown = rows[: min(sought.limit, MOST_A_PAGE)]
-    lines = tuple(ListedJob(row.id, row.saved_at, row.deleted_at, row.summary) for row in shown)
-    last = shown[-1] if shown else None
-    more = last is not None and len(rows) > len(shown)
-    return Page(lines, count, _cursor(sought.sort, getattr(last, column.name), last.id) if more and last else None)
+    lines = tuple(ListedJob(*row[:4]) for row in shown)
+    last = shown[-1] if len(rows) > len(shown) else None
+    return Page(lines, count, None if last is None else _cursor(sought.sort, last[4], last[0]))
 
 
 def touch(job_id: str, now: datetime, document: dict[str, Any], summary: str | None) -> None:

@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 
 from ...core.plan.totals import Totals
 from ...store.shelf import A_PAGE, MOST_A_PAGE
+from .view import KnownModel
 
 
 class JobPath(BaseModel):
@@ -18,7 +19,7 @@ class RevisionPath(JobPath):
     number: int = Field(ge=1, le=10_000_000)
 
 
-class ShelfQuery(BaseModel):
+class ShelfQuery(KnownModel):
     """q: words, all of which name or address hold. cursor: next of the page before, with the same q and sort."""
 
     bin: bool = False
@@ -28,11 +29,11 @@ class ShelfQuery(BaseModel):
     limit: int = Field(A_PAGE, ge=1, le=MOST_A_PAGE)
 
 
-class SaveQuery(BaseModel):
+class SaveQuery(KnownModel):
     reason: Literal["save", "step", "kept over another"] = "save"
 
 
-class PaperQuery(BaseModel):
+class PaperQuery(KnownModel):
     """Which paper; for an eave detail also which eave, else the first. gaps: print all the same where letters are in no font."""
 
     kind: Literal["job sheet", "offer", "eave detail", "work list", "change"] = "job sheet"
