@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import io
 import json
 import threading
@@ -11,8 +12,10 @@ from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
+from PIL import Image
 
 from elm_cover.api.app import create_app
+from elm_cover.formats.photo import keep_photo
 from elm_cover.formats.survey_csv import read_features, write_features
 from elm_cover.formats.table import as_it_was, harmless
 from elm_cover.job import read_job
@@ -108,3 +111,40 @@ def test_notes_with_line_breaks_and_formulas_survive_the_round_trip() -> None:
     job = attic(features=[{"kind": "box", "note": note} for note in notes])
     back: list[dict[str, Any]] = read_features(write_features(read_job(job)), ["main"])
     assert [item["note"] for item in back] == notes
+
+
+def camera_photo(side_px: int, grey: int) -> bytes:
+    out = io.BytesIO()
+    Image.new("L", (side_px, side_px), grey).save(out, "PNG")
+    return out.getvalue()
+
+
+def test_an_archive_of_a_cameras_photos_is_bounded_in_pixels(client: FlaskClient) -> None:
+    """Photos that were kept here before are read in a moment; forty of a camera's would take half a minute."""
+    large = {f"photos/{hashlib.sha256(p).hexdigest()}.jpg": p for p in (camera_photo(6000, n) for n in range(5))}
+    answer = client.post("/api/archives", data=archive(more=large), content_type="application/zip")
+    assert answer.status_code == 422 and "at most 150 megapixels" in answer.json["errors"][0]["text"]
+    assert client.get("/api/jobs").json["jobs"] == []
+    kept = [keep_photo(io.BytesIO(camera_photo(2400, n))) for n in range(40)]
+    own = {f"photos/{photo.name}": photo.content for photo in kept}
+    assert sum(photo.width_px * photo.height_px for photo in kept) > 200e6
+    assert client.post("/api/archives", data=archive(more=own), content_type="application/zip").status_code == 201
+
+
+def test_what_one_job_may_hold_in_all(client: FlaskClient) -> None:
+    job = attic()
+    base = job["sections"][0]
+    ring = [[x, 0] for x in range(50)] + [[x, 20] for x in range(49, -1, -1)]
+    job["sections"] = [
+        {**base, "id": f"s{n}", "outline_ft": ring, "edges": [{"kind": "gable"}] * 100, "features": []}
+        for n in range(7)
+    ]
+    job["choice"] = {}
+    many = client.post("/api/plan", json={"job": job})
+    assert many.status_code == 422 and "700 corners in all sections together; at most 600" in many.json["detail"]
+    light = {"kind": "recessed_light", "at_ft": [5, 5]}
+    job["sections"] = [{**base, "id": f"s{n}", "features": [light] * 1001} for n in range(2)]
+    lights = client.post("/api/plan", json={"job": job})
+    assert (
+        lights.status_code == 422 and "2,002 features in all sections together; at most 2,000" in lights.json["detail"]
+    )

@@ -15,7 +15,7 @@ from typing import Any
 from ..job import Fault, Job, JobError, read_job
 from .job_file import dump_document, parse_json
 from .log_file import entries_in, entry_document
-from .photo import is_bare, keep_photo
+from .photo import is_own, keep_photo, megapixels
 
 JOB, LOG = "job.json", "log.json"
 MOST_ENTRIES = 2_000
@@ -23,6 +23,8 @@ MOST_UNPACKED_BYTES = 300_000_000
 MOST_JOB_BYTES = 2_000_000
 MOST_ENTRY_BYTES = 20_000_000
 MOST_LOG_ENTRIES = 100_000
+# A photo of a camera takes most of a second for 40 megapixels.
+MOST_MEGAPIXELS_ANEW = 150
 PHOTO_NAME = re.compile(r"photos/([0-9a-f]{64}\.jpg)")
 PAPER_NAME = re.compile(r"papers/(\d{1,5})-([a-z-]{1,40})\.pdf")
 PDF_MARK = b"%PDF-"
@@ -117,9 +119,10 @@ def _read(file: zipfile.ZipFile) -> Archive:
 
 @dataclass
 class Room:
-    """How many bytes may still be unpacked, whatever the headers said."""
+    """How many bytes may still be unpacked, whatever the headers said, and how many megapixels of photos made anew."""
 
     left: int
+    megapixels: float = MOST_MEGAPIXELS_ANEW
 
 
 def _content(file: zipfile.ZipFile, name: str, most: int, room: Room) -> bytes:
@@ -139,8 +142,12 @@ def _photo(file: zipfile.ZipFile, name: str, named: str, room: Room) -> tuple[st
     content = _content(file, name, MOST_ENTRY_BYTES, room)
     if f"{hashlib.sha256(content).hexdigest()}.jpg" != named:
         raise JobError([Fault(name, "is not the photo it is named for")])
-    if is_bare(content):
+    if is_own(content):
         return named, content
+    room.megapixels -= megapixels(content)
+    if room.megapixels < 0:
+        most = f"at most {MOST_MEGAPIXELS_ANEW} megapixels of photos that were not kept by Elm Cover before"
+        raise JobError([Fault("archive", f"{most}; add the others to the job one by one")])
     kept = keep_photo(io.BytesIO(content))
     return kept.name, kept.content
 

@@ -76,7 +76,7 @@ def page_of(sought: Sought) -> Page:
     if sought.cursor is not None:
         found = found.where(_after(column, falling, *_read(sought.cursor, sought.sort)))
     order = (column.desc(), JobRow.id.desc()) if falling else (column, JobRow.id)
-    rows: list[tuple[Any, ...]] = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1).tuples())
+    rows: list[tuple[Any, ...]] = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1).tuples())  # type: ignore[arg-type]
     shown = rows[: min(sought.limit, MOST_A_PAGE)]
     lines = tuple(ListedJob(*row[:4]) for row in shown)
     last = shown[-1] if len(rows) > len(shown) else None
