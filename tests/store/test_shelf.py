@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import shutil
 from collections.abc import Sequence
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
@@ -15,7 +15,7 @@ from elm_cover.store.jobs import JobStore
 from elm_cover.store.revisions import Change
 from elm_cover.store.rows import RevisionRow
 from elm_cover.store.shelf import NoSuchPageError, Sought
-from tests.store.test_jobs import OLD_FILE
+from tests.store.test_jobs import OLD_FILE, Clock
 
 FLOORS = [950.0, 400.0, 1200.0, 400.0, 700.0]
 NAMES = ["Weir Bank", "Äpfelgasse", "weir bank", "Улица Садовая", "Quarry Loop"]
@@ -24,14 +24,6 @@ NAMES = ["Weir Bank", "Äpfelgasse", "weir bank", "Улица Садовая", "
 def short(document: dict[str, Any], _: Sequence[dict[str, Any]]) -> dict[str, Any]:
     """A headline that needs no plan."""
     return {"name": document["name"], "totals": {"area_ft2": document["floor"]}}
-
-
-class Clock:
-    def __init__(self) -> None:
-        self.now = datetime(2026, 5, 2, 10, 0, tzinfo=UTC)
-
-    def __call__(self) -> datetime:
-        return self.now
 
 
 @pytest.fixture
