@@ -80,6 +80,8 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
 
 
 def test_the_reading_page_is_open_to_all(page: Page, size: str) -> None:
+    # The jobs push the link down as they come in.
+    expect(page.get_by_role("link", name="9 Quarry Loop")).to_be_visible()
     page.get_by_role("link", name="How other programs talk").click()
     expect(page.get_by_role("heading", level=1)).to_contain_text("requests and answers")
     expect(page.get_by_role("heading", name="POST /api/plan", level=2)).to_be_visible()

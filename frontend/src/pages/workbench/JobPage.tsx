@@ -1,7 +1,3 @@
-import "../../drawings/drawings.css";
-import "../../drawings/cut/cut.css";
-import "../../drawings/floor/floor.css";
-import "../../drawings/rack/rack.css";
 import "../../steps/look/look.css";
 import "../../steps/measure/measure.css";
 import "../../drawings/cut/heat.css";
