@@ -22,6 +22,10 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from tools.running import Server
 
 
+# The first answers of a program just started take their time: it is killed once both kinds were acknowledged.
+LONGEST_WAIT_S = 5.0
+
+
 class Writer:
     """Saves and ticks as fast as they are answered, and remembers what was acknowledged."""
 
@@ -73,7 +77,10 @@ def main() -> int:
             threads = [threading.Thread(target=writer.save), threading.Thread(target=writer.tick)]
             for thread in threads:
                 thread.start()
-            time.sleep(dice.uniform(0.1, 0.6))
+            until = time.monotonic() + LONGEST_WAIT_S
+            while not (writer.ticked and writer.saved >= 0) and time.monotonic() < until:
+                time.sleep(0.02)
+            time.sleep(dice.uniform(0.0, 0.6))
             server.stop()
             writer.stopped = True
             for thread in threads:
