@@ -21,7 +21,6 @@ import requests
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from tools.running import Server
 
-
 # The first answers of a program just started take their time: it is killed once both kinds were acknowledged.
 LONGEST_WAIT_S = 5.0
 
