@@ -35,11 +35,11 @@ def worktree() -> Path | None:
     return PLACE
 
 
-def told(module: str, sources: Path, *arguments: str) -> Any:
+def told(module: str, sources: Path) -> Any:
     """What a module of the bench prints as JSON when it runs over those sources."""
     paths = os.pathsep.join((str(sources / "src"), str(ROOT)))
     done = subprocess.run(
-        [sys.executable, "-m", module, *arguments],
+        [sys.executable, "-m", module],
         cwd=ROOT,
         env=os.environ | {"PYTHONPATH": paths},
         capture_output=True,

@@ -12,18 +12,10 @@ COUNTER = """
   window.__reactWork = count;
   const COMPONENTS = new Set([0, 1, 11, 14, 15]);
   const walk = (now, before) => {
-    if (COMPONENTS.has(now.tag) && (now.flags & 1)) {
-      count.renders += 1;
-      if (count.names) {
-        const type = now.type?.displayName ?? now.type?.name ?? now.type?.render?.name ?? now.type?.type?.name ?? '?';
-        count.names[type] = (count.names[type] ?? 0) + 1;
-      }
-    }
+    if (COMPONENTS.has(now.tag) && (now.flags & 1)) count.renders += 1;
     if (before && now.child === before.child) return;
     for (let child = now.child; child; child = child.sibling) {
-      const old = child.alternate;
-      if (before && !old) { walk(child, null); continue; }
-      walk(child, before ? old : null);
+      walk(child, before ? child.alternate : null);
     }
   };
   window.__REACT_DEVTOOLS_GLOBAL_HOOK__ = {

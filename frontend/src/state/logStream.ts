@@ -1,4 +1,4 @@
-const NARROW = "(max-width: 860px)";
+import { NARROW } from "../ui/narrow";
 
 /**
  * A word whenever the job's log has grown on the server: one stream for all tabs of this browser, which keeps a connection.

@@ -52,7 +52,7 @@ class Here:
 
 
 def worked(work: Work, how: str) -> bytes:
-    """What comes of the body of the request that is being answered. Raises TooHeavyError, GoneError, WorkFailedError."""
+    """What comes of the body of the request that is being answered. Raises BusyError, TooHeavyError, GoneError, WorkFailedError."""
     worker: Worker = current_app.extensions["elm_cover_worker"]
     return worker.run(work, request.get_data(), how, request.environ.get("elm_cover.gone"))
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 import json
 from http import HTTPStatus
 
+from ..api.problems import PROBLEM_TYPE
+
 Headers = list[tuple[bytes, bytes]]
 
 
@@ -17,7 +19,7 @@ def problem_bytes(status: int, detail: str) -> bytes:
 def problem_headers(body: bytes) -> Headers:
     """The headers that go with one."""
     return [
-        (b"content-type", b"application/problem+json"),
+        (b"content-type", PROBLEM_TYPE.encode()),
         (b"content-length", str(len(body)).encode()),
         (b"cache-control", b"no-store"),
     ]

@@ -10,11 +10,10 @@ from contextlib import suppress
 from typing import IO, Any
 
 from .said import Headers, problem_bytes, problem_headers
-from .streams import News
+from .streams import News, Send
 from .wsgi import Answer, Request, answered, next_piece
 
 Receive = Callable[[], Awaitable[dict[str, Any]]]
-Send = Callable[[dict[str, Any]], Awaitable[None]]
 
 THREADS, HEAVY_THREADS = 8, 8
 BODY_S = 20.0
@@ -68,7 +67,7 @@ class Shell:
                 answer = await self._call(answered, self.app, environ, path=scope["path"])
                 stream = environ.get("elm_cover.stream")
                 if stream is not None and answer.status == 200:
-                    await self.news.stream(stream, answer.headers, receive, send, watch)
+                    await self.news.stream(stream, answer.headers, send, watch)
                 else:
                     await self._send(answer, send)
             finally:

@@ -11,7 +11,6 @@ from .said import Headers
 
 # A line of nothing now and then, so that a connection that broke is noticed at either end.
 ALIVE_S = 15.0
-Receive = Callable[[], Awaitable[dict[str, Any]]]
 Send = Callable[[dict[str, Any]], Awaitable[None]]
 
 
@@ -45,9 +44,7 @@ class News:
         for each in self._looking.get(job, ()):
             each.set()
 
-    async def stream(
-        self, job: str, headers: Headers, receive: Receive, send: Send, gone: asyncio.Future[None]
-    ) -> None:
+    async def stream(self, job: str, headers: Headers, send: Send, gone: asyncio.Future[None]) -> None:
         """Tells until who looks on has gone. gone: done then."""
         self._loop = asyncio.get_running_loop()
         news = asyncio.Event()

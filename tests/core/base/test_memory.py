@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.base.memory import Itself, Memory, remembered
-from elm_cover.core.drawing import drawing
+from elm_cover.core.drawing import drawing, floor
 from elm_cover.core.plan import plan, plan_json
 from elm_cover.core.section import by_kind
 from elm_cover.demo.jobs import demo_documents
@@ -48,6 +48,14 @@ def test_what_the_key_keeps_alive_counts_too() -> None:
     arrays = [np.ones(100) * n for n in range(4)]
     assert [total(Itself(a)) for a in arrays] == [0, 100, 200, 300]
     assert total.memory.bytes_kept == 801, "one array of 800 bytes at a time"
+
+
+def test_a_drawing_counts_the_grids_that_it_is_known_by() -> None:
+    job = read_job(demo_documents()[0])
+    result = plan(job)
+    floor._KEPT.clear()
+    drawing(result, framing_of(job))
+    assert floor._KEPT.bytes_kept > sum(fields.array_bytes for fields in result.fields.values()) > 100_000
 
 
 def test_a_thing_is_the_same_only_as_itself() -> None:

@@ -18,6 +18,7 @@ import type { JobHandle } from "../../state/useJob";
 import { useKeys } from "../../state/useKeys";
 import { PickedThing } from "../../steps/measure/PickedThing";
 import { STEPS } from "../../steps/steps";
+import { NARROW } from "../../ui/narrow";
 import { useUnits } from "../../ui/units";
 import { benchKeys } from "./benchKeys";
 import { ConflictDialog } from "./ConflictDialog";
@@ -36,8 +37,6 @@ interface Props {
   library: Product[];
   lists: ChoiceLists;
 }
-
-const NARROW = "(max-width: 860px)";
 
 /** The workbench: steps, Floor and Cut, the sheet of the step, and the tally. */
 export function Workbench({ id, job, library, lists }: Props) {

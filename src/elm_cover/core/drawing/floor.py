@@ -9,7 +9,7 @@ from typing import Any
 import shapely
 
 from ..base.arrays import Points
-from ..base.memory import Itself, Memory
+from ..base.memory import Itself, Memory, remembered
 from ..batts.layout import Piece
 from ..floor.outline import edge_length_ft, edge_side
 from ..section.result import SectionFields, SectionPlan
@@ -17,7 +17,9 @@ from .heights import height_lines
 from .packed import packed_grid
 from .runs import runs
 
-MOST_BYTES_KEPT = 16_000_000
+# Counted with the arrays that a drawing is known by, most of which are kept as planned sections anyway.
+MOST_BYTES_KEPT = 48_000_000
+LINES_BYTES_KEPT, LINE_BYTES = 20_000_000, 4_000
 # A drawing without its maps, and what a bay and a piece of batt hold as Python data.
 BARE_BYTES, BAY_BYTES, PIECE_BYTES = 20_000, 1_200, 900
 
@@ -32,7 +34,7 @@ def floor_drawing(
     """One section from above, in feet; run and spacing of its framing, None: not known. Nobody changes what this answers:
     a section that is planned as it was is the same drawing."""
     key = (Itself(section), Itself(fields), run, spacing_in)
-    return _KEPT.get(key, lambda: _drawn(section, fields, run, spacing_in))
+    return _KEPT.get(key, lambda: _drawn(section, fields, run, spacing_in), fields.array_bytes)
 
 
 def _weight_bytes(drawn: dict[str, Any]) -> int:
@@ -106,7 +108,11 @@ def _runs_of(rows: Itself, outline: Points, kinds: tuple[str, ...]) -> list[dict
     return runs(outline, kinds, rows.thing)
 
 
-@lru_cache(maxsize=80)
+@remembered(
+    LINES_BYTES_KEPT,
+    lambda lines: LINE_BYTES * len(lines),
+    lambda grid, room_in: grid.thing.array_bytes + room_in.thing.nbytes,
+)
 def _lines_of(grid: Itself, room_in: Itself) -> list[dict[str, Any]]:
     return height_lines(grid.thing, room_in.thing)
 

@@ -23,7 +23,7 @@ from ..layers.places import Places
 from .edges import eaves_known, edge_work, rows_of
 from .kept_floor import KeptFloor, kept_floors
 
-MAP_BYTES_KEPT = 6_000_000
+MAP_BYTES_KEPT = 12_000_000
 # A site beside its arrays, which are kept where they are made.
 SITE_BYTES, SITES_KEPT = 20_000, 2_400_000
 
@@ -89,7 +89,7 @@ class Site:
         return Places(found.room_in, found.old_in, found.share, work, found.edge)
 
 
-@remembered(MAP_BYTES_KEPT, lambda found: found.nbytes)
+@remembered(MAP_BYTES_KEPT, lambda found: found.nbytes, lambda old_in, *_: old_in.thing.nbytes)
 def _map_without(
     old_in: Itself, outline: Points, shapes: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float
 ) -> Floats:

@@ -26,7 +26,8 @@ STANDS_OUT_SCATTERS = 3.5
 SCATTER_OF_MEDIAN_DEVIATION = 1.4826
 FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
-BYTES_KEPT = 12_000_000
+# With the grids that they are known by.
+BYTES_KEPT = 40_000_000
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -64,7 +65,7 @@ def depth_map(places_ft: Points, depths_in: tuple[float, ...], x_ft: Floats, y_f
     return depth
 
 
-@remembered(BYTES_KEPT, lambda depth: depth.nbytes)
+@remembered(BYTES_KEPT, lambda depth: depth.nbytes, lambda grid, *_: grid.array_bytes)
 def depth_map_on(grid: Grid, places_ft: Points, depths_in: tuple[float, ...]) -> Floats:
     """The same on the cells of a grid; kept, so that dragging a depth computes it once.
 
