@@ -27,7 +27,7 @@ from ..floor.outline import counter_clockwise
 from .eave import Eave
 
 NEAR_FT = 1e-9
-BYTES_KEPT = 20_000_000
+BYTES_KEPT = 12_000_000
 MOST_AT_ONCE = 200_000
 
 

@@ -27,7 +27,7 @@ SCATTER_OF_MEDIAN_DEVIATION = 1.4826
 FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
 # With the grids that they are known by.
-BYTES_KEPT = 40_000_000
+BYTES_KEPT = 20_000_000
 
 
 @dataclass(frozen=True, kw_only=True)

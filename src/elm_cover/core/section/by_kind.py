@@ -16,7 +16,7 @@ from .record_flags import look_flags
 from .result import PlannedSection
 
 # The grids of some forty sections of 600 ft², or of a few very large ones.
-MOST_BYTES_KEPT = 48_000_000
+MOST_BYTES_KEPT = 32_000_000
 # What a section's figures, flags and texts hold beside its grids.
 TOLD_BYTES = 60_000
 
