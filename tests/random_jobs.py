@@ -90,7 +90,7 @@ def _to_prepare(job: dict[str, Any], dice: Random) -> dict[str, Any]:
             asking = dice.choice(ASKING)
             name = f"w{section['id']}{i}"
             section["features"].append({**asking, "id": name})
-            for kind in {asking["kind"], "light", "fan_housing", "fan_duct", "holes"}:
+            for kind in dict.fromkeys((asking["kind"], "light", "fan_housing", "fan_duct", "holes")):
                 if dice.random() < 0.3:
                     left = {"left_out": {"reason": "no", "by": "R"}} if dice.random() < 0.4 else {}
                     decisions.append({"key": f"{kind}:{name}", "cure": dice.choice(CURES), **left})

@@ -23,6 +23,7 @@ CORE = {
     "preparation": 3,
     "work": 7,
     "log": 1,
+    "reach": 4,
     "given": 4,
     "from_job": 5,
     "target": 5,

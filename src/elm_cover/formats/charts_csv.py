@@ -1,6 +1,7 @@
 """Coverage charts as CSV: one line per printed row, a product's lines together; one chart or a whole library.
 
-Columns: product, name, kind, bag_lb, r, installed_in, settled_in, coverage_ft2, and where known weight_psf and price.
+Columns: product, name, kind, bag_lb, r, installed_in, settled_in, coverage_ft2, and where known weight_psf, price
+and hose_least_ft.
 """
 
 from __future__ import annotations
@@ -17,7 +18,7 @@ from ..job.product import Product
 from .table import Line, read_table, write_table
 
 REQUIRED = ("product", "kind", "bag_lb", "r", "installed_in", "settled_in", "coverage_ft2")
-OPTIONAL = ("name", "weight_psf", "price")
+OPTIONAL = ("name", "weight_psf", "price", "hose_least_ft")
 COLUMNS = (
     "product",
     "name",
@@ -29,9 +30,10 @@ COLUMNS = (
     "coverage_ft2",
     "weight_psf",
     "price",
+    "hose_least_ft",
 )
 ROW = ("r", "installed_in", "settled_in", "coverage_ft2")
-ALIKE = ("name", "kind", "bag_lb", "price")
+ALIKE = ("name", "kind", "bag_lb", "price", "hose_least_ft")
 
 
 def read_charts(text: str) -> tuple[Product, ...]:
@@ -54,7 +56,7 @@ def write_charts(products: Iterable[Product]) -> str:
         for row in product.chart or ():
             what = (product.id, product.name, product.kind, product.bag_lb)
             figures = (row.r, row.installed_in, row.settled_in, row.coverage_ft2, row.weight_psf)
-            rows.append([*what, *figures, product.price])
+            rows.append([*what, *figures, product.price, product.hose_least_ft])
     return write_table(COLUMNS, rows)
 
 
@@ -73,6 +75,7 @@ def _product(name: str, lines: list[Line]) -> Product:
         "kind": first.text("kind"),
         "bag_lb": first.needed("bag_lb"),
         "price": first.number_or_none("price"),
+        "hose_least_ft": first.number_or_none("hose_least_ft"),
         "chart": [
             {c: line.needed(c) for c in ROW} | {"weight_psf": line.number_or_none("weight_psf")} for line in lines
         ],

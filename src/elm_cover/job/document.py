@@ -20,6 +20,8 @@ from .fields import Count, DocumentModel, Identifier, Number, Slug, Text, Zone
 from .firm_card import FirmCard
 from .preparation import Preparation
 from .product import Product
+from .reach import ReachFacts
+from .sale import Sale, Trade
 from .section import Section, Target
 from .survey import Access, ContactLook, ExpectedHole, Hazard, Photo
 from .upgrade import upgrade
@@ -73,6 +75,9 @@ class Job(DocumentModel):
     firm: FirmCard = FirmCard()
     weighing: Weighing = Weighing()
     preparation: Preparation = Preparation()
+    reach: ReachFacts = ReachFacts()
+    sale: Sale = Sale()
+    trades: tuple[Trade, ...] = Field((), max_length=40)
     house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
 
     @model_validator(mode="before")

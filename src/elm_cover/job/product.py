@@ -46,6 +46,7 @@ class Product(DocumentModel):
     chart: tuple[ChartRow, ...] | None = Field(None, min_length=2, max_length=60)
     batt: Batt | None = None
     price: Number | None = Field(None, ge=0, le=100_000, description="Of one bag or bundle, in the book's currency")
+    hose_least_ft: Number | None = Field(None, gt=0, le=1000, description="Hose that the label asks for at least")
 
     @model_validator(mode="after")
     def _keeps_the_chart_rules(self) -> Self:

@@ -14,7 +14,8 @@ def product_input(product: Product) -> ProductInput:
     if product.chart and product.bag_lb:
         rows = tuple(Row(row.r, row.installed_in, row.settled_in, row.coverage_ft2) for row in product.chart)
         chart = Chart(rows, product.bag_lb)
-    return ProductInput(product.id, product.name or product.id, product.kind, chart, _batt(product), product.price)
+    name = product.name or product.id
+    return ProductInput(product.id, name, product.kind, chart, _batt(product), product.price, product.hose_least_ft)
 
 
 def _batt(product: Product) -> BattProduct | None:

@@ -10,7 +10,8 @@ from ..layers.chart import Chart
 
 @dataclass(frozen=True)
 class ProductInput:
-    """A loose fill with its chart, or a batt. price: of a bag or bundle, None: by the book."""
+    """A loose fill with its chart, or a batt. price: of a bag or bundle, None: by the book. hose_least_ft: what its label
+    asks for."""
 
     id: str
     name: str
@@ -18,3 +19,4 @@ class ProductInput:
     chart: Chart | None
     batt: BattProduct | None = None
     price: float | None = None
+    hose_least_ft: float | None = None

@@ -1,11 +1,12 @@
-"""The one door to the core: plan(job), rack(job, pool), corners(job), work_after(plan, log)."""
+"""The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), work_after(plan, log)."""
 
 from __future__ import annotations
 
 from ..rack.result import Rack
 from .eave_corners import Corners, corners
+from .reaching import Reach, reach
 from .ways import rack
 from .whole_job import Plan, plan, plan_json
 from .work_done import day_of, work_after
 
-__all__ = ["Corners", "Plan", "Rack", "corners", "day_of", "plan", "plan_json", "rack", "work_after"]
+__all__ = ["Corners", "Plan", "Rack", "Reach", "corners", "day_of", "plan", "plan_json", "rack", "reach", "work_after"]

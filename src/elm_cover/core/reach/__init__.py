@@ -1,0 +1,1 @@
+"""How the crew gets to every place of the floor, in what order it fills it, and what hose and cord that takes (handbook §14, §15)."""

@@ -1,0 +1,251 @@
+"""Floor by bands, one throw deep, in the order they are filled: far ones first, one wing before the next (handbook §14).
+
+A band is floor at crawl distances k·T to (k + 1)·T, in one piece. The way to it leads through the band before it, so that the
+bands make a tree with its root at the way in; it is filled from its leaves::
+
+      ______________________________
+     |  1   |  2   |      |  4  | 3 |      1, 2: first wing; 3, 4: second
+     |      |      |  5 ▢ |     |   |      5: what is left round the way in
+     |______|______|______|_____|___|
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from scipy.signal import fftconvolve
+from scipy.sparse import csr_matrix
+from scipy.sparse.csgraph import connected_components
+from scipy.spatial import cKDTree
+
+from ..base.arrays import Integers
+from ..base.memory import Itself, remembered
+from ..floor.grid import Grid
+from .crawl_floor import CrawlFloor
+from .way import Way, steps_of
+
+# By judgement: a piece of less floor than this joins the band beside it.
+LEAST_FT2 = 6.0
+# Fill that is dropped by hand, nearer than this to whoever holds the hose. Source: handbook §14, throw.
+DROPPED_FT = 3.0
+# Past the throw by more than this nothing lands: deflected by hand, or with a stick on the hose. Source: handbook §14.
+BEYOND_THROW_FT = 4.0
+BYTES_KEPT = 8_000_000
+
+
+@dataclass(frozen=True)
+class Band:
+    """One band. number: in the order they are filled; wing: from 1. room: which of the rooms.
+
+    crawl_ft: nearest and farthest place of it, from the way in. stands_ft: from the first most of it is within a throw; from
+    each further one most of what no throw from those before it reaches.
+    """
+
+    number: int
+    wing: int
+    room: int
+    crawl_ft: tuple[float, float]
+    stands_ft: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, eq=False)
+class Banded:
+    """The floor in bands. of_node: which band each node is in, by its place in bands; −1 where no way leads.
+
+    cells: by room, the same for each cell of its grid; −1 for floor that is filled by hand.
+    """
+
+    bands: tuple[Band, ...]
+    of_node: Integers
+    cells: Mapping[int, Integers]
+
+    @property
+    def array_bytes(self) -> int:
+        """What the arrays hold, bytes."""
+        return self.of_node.nbytes + sum(found.nbytes for found in self.cells.values()) + 400 * len(self.bands)
+
+
+def banded(floor: CrawlFloor, way: Way, throw_ft: float, grids: Mapping[int, Grid]) -> Banded:
+    """The floor in bands a throw deep. grids: of the rooms that are filled, by their number.
+
+    A cell where one cannot be joins the band of its nearest place where one can. Raises ValueError for a throw of 0 or less.
+    Source: handbook §14, bands.
+    """
+    if not throw_ft > 0:
+        raise ValueError("a throw is over 0 ft")
+    return _banded(Itself(floor), Itself(way), throw_ft, tuple((room, Itself(grid)) for room, grid in grids.items()))
+
+
+@remembered(BYTES_KEPT, lambda found: found.array_bytes)
+def _banded(floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tuple[tuple[int, Itself], ...]) -> Banded:
+    floor: CrawlFloor = floor_itself.thing
+    way: Way = way_itself.thing
+    filled = [room for room, _ in grids]
+    piece = _pieces(floor, way, throw_ft, filled)
+    order, wings = _order(piece, way)
+    place = np.full(int(piece.max(initial=-1)) + 2, -1, dtype=np.int64)
+    place[order] = np.arange(len(order))
+    of_node = np.where(piece >= 0, place[piece], -1)
+    bands = []
+    for number, (old, wing) in enumerate(zip(order, wings, strict=True)):
+        nodes = np.flatnonzero(piece == old)
+        crawl = way.crawl_ft[nodes]
+        bands.append(
+            Band(
+                number=number + 1,
+                wing=wing,
+                room=int(floor.room[nodes[0]]),
+                crawl_ft=(float(crawl.min()), float(crawl.max())),
+                stands_ft=_stands(floor, way, nodes, throw_ft),
+            )
+        )
+    cells = {room: _cells(floor, of_node, room, grid.thing) for room, grid in grids}
+    return Banded(tuple(bands), of_node, cells)
+
+
+def _pieces(floor: CrawlFloor, way: Way, throw_ft: float, filled: list[int]) -> Integers:
+    """Which piece each node is in, −1 where no way leads or nothing is filled: floor of one room and one band, joined."""
+    reached = np.isfinite(way.crawl_ft) & np.isin(floor.room, filled)
+    # A way that ends on the border of two bands is of the nearer one but for rounding.
+    band = np.where(reached, np.floor(np.where(reached, way.crawl_ft, 0.0) / throw_ft + 1e-9), -1).astype(np.int64)
+    steps = steps_of(floor)
+    alike = (
+        reached[steps.start]
+        & reached[steps.end]
+        & (band[steps.start] == band[steps.end])
+        & (floor.room[steps.start] == floor.room[steps.end])
+        & (steps.length_ft <= 1.5 * floor.node_ft)
+    )
+    links = csr_matrix((np.ones(alike.sum()), (steps.start[alike], steps.end[alike])), shape=(floor.count,) * 2)
+    _, label = connected_components(links, directed=False)
+    piece = np.where(reached, label, -1)
+    return _without_slivers(floor, piece)
+
+
+def _without_slivers(floor: CrawlFloor, piece: Integers) -> Integers:
+    """The same with every piece that is too small joined to the one of its room that it borders on most."""
+    steps, least = steps_of(floor), LEAST_FT2 / floor.node_ft**2
+    both = (piece[steps.start] >= 0) & (piece[steps.end] >= 0) & (floor.room[steps.start] == floor.room[steps.end])
+    start, end = steps.start[both], steps.end[both]
+    while True:
+        numbers, sizes = np.unique(piece[piece >= 0], return_counts=True)
+        for small in numbers[sizes < least][np.argsort(sizes[sizes < least], kind="stable")]:
+            a, b = piece[start], piece[end]
+            beside = np.concatenate([b[(a == small) & (b != small)], a[(b == small) & (a != small)]])
+            if beside.size:
+                others, borders = np.unique(beside, return_counts=True)
+                piece = np.where(piece == small, others[np.argmax(borders)], piece)
+                break
+        else:
+            return piece
+
+
+def _order(piece: Integers, way: Way) -> tuple[list[int], list[int]]:
+    """The pieces in the order they are filled, and the wing of each. Source: handbook §14, far ones first, wing by wing."""
+    numbers = [int(number) for number in np.unique(piece[piece >= 0])]
+    farthest = {n: float(way.crawl_ft[piece == n].max()) for n in numbers}
+    parent: dict[int, int] = {}
+    for n in numbers:
+        nodes = np.flatnonzero(piece == n)
+        at = int(nodes[np.argmin(way.crawl_ft[nodes])])
+        # Back towards the way in, through floor that is not filled at all where it leads through some.
+        while way.before[at] >= 0 and piece[at] in (n, -1):
+            at = int(way.before[at])
+        parent[n] = int(piece[at]) if piece[at] not in (n, -1) else -1
+    children: dict[int, list[int]] = {n: [] for n in [-1, *numbers]}
+    for n in numbers:
+        children[parent[n]].append(n)
+    reach = dict(farthest)
+    for n in sorted(numbers, key=lambda one: -way.crawl_ft[piece == one].min()):
+        if parent[n] >= 0:
+            reach[parent[n]] = max(reach[parent[n]], reach[n])
+    order: list[int] = []
+    wings: list[int] = []
+    wing = 0
+    waiting = [(n, False) for n in sorted(children[-1], key=lambda one: (reach[one], -one))]
+    while waiting:
+        n, gone_through = waiting.pop()
+        if not gone_through:
+            waiting.append((n, True))
+            waiting += [(child, False) for child in sorted(children[n], key=lambda one: (reach[one], -one))]
+            continue
+        wing += not children[n]
+        order.append(n)
+        wings.append(wing)
+    return order, wings
+
+
+def _stands(floor: CrawlFloor, way: Way, nodes: Integers, throw_ft: float) -> tuple[tuple[float, float], ...]:
+    """Places on the way in from which the band is filled, until hardly anything of it is out of reach of all of them.
+
+    Each is where most of what is left is within a throw; of equal ones the nearest to the way in. Source: handbook §14, stand.
+    """
+    open_ = np.flatnonzero((floor.room == floor.room[nodes[0]]) & (way.crawl_ft <= way.crawl_ft[nodes].max()))
+    least = LEAST_FT2 / floor.node_ft**2
+    left = nodes
+    found: list[tuple[float, float]] = []
+    while not found or left.size >= least:
+        at, covered = _best_stand(floor, way, open_, left, throw_ft)
+        if found and covered < least:
+            break
+        found.append((float(floor.x_ft[at]), float(floor.y_ft[at])))
+        away = np.hypot(floor.x_ft[left] - found[-1][0], floor.y_ft[left] - found[-1][1])
+        left = left[away > throw_ft + BEYOND_THROW_FT]
+    return tuple(found)
+
+
+def _best_stand(floor: CrawlFloor, way: Way, open_: Integers, nodes: Integers, throw_ft: float) -> tuple[int, int]:
+    """Which of the open nodes has most of those nodes within a throw, and how many."""
+    step = floor.node_ft
+    column0, row0 = floor.column[open_].min(), floor.row[open_].min()
+    shape = (int(floor.row[open_].max() - row0 + 1), int(floor.column[open_].max() - column0 + 1))
+    band = np.zeros(shape)
+    band[floor.row[nodes] - row0, floor.column[nodes] - column0] = 1.0
+    reach = int(np.floor(throw_ft / step + 1e-9))
+    x, y = np.meshgrid(np.arange(-reach, reach + 1), np.arange(-reach, reach + 1))
+    within = fftconvolve(np.pad(band, reach), (np.hypot(x, y) * step <= throw_ft + 1e-9).astype(float), mode="valid")
+    covered = np.rint(within[floor.row[open_] - row0, floor.column[open_] - column0]).astype(np.int64)
+    best = int(np.lexsort((way.crawl_ft[open_], -covered))[0])
+    return int(open_[best]), int(covered[best])
+
+
+def _cells(floor: CrawlFloor, of_node: Integers, room: int, grid: Grid) -> Integers:
+    """The band of each cell of a room's grid: that of the nearest place of the room where one can be; −1 without any."""
+    mine = np.flatnonzero(floor.can_be & (floor.room == room))
+    if mine.size == 0:
+        return np.full(grid.count, -1, dtype=np.int64)
+    tree = cKDTree(np.stack([floor.x_ft[mine], floor.y_ft[mine]], axis=1))
+    _, nearest = tree.query(np.stack([grid.x_ft, grid.y_ft], axis=1))
+    return np.asarray(of_node[mine[nearest]])
+
+
+def beyond_reach(bands: tuple[Band, ...], cells: Integers, grid: Grid, throw_ft: float) -> np.ndarray:
+    """Which cells no stand reaches, even with a long throw: more than T + 4 ft from each. Shape (cells,).
+
+    Source: handbook §14, cells that no stand reaches are listed.
+    """
+    found = cells >= 0
+    for x, y in (stand for band in bands for stand in band.stands_ft):
+        found &= np.hypot(grid.x_ft - x, grid.y_ft - y) > throw_ft + BEYOND_THROW_FT
+    return np.asarray(found)
+
+
+def rows_of_cells(mine: np.ndarray, grid: Grid) -> shapely.Geometry:
+    """The floor of some of a grid's cells as one shape, for the Floor to draw: rows of cells first, then those joined.
+
+    mine: shape (cells,). Answers a polygon or several, ft.
+    """
+    row, column = grid.row[mine], grid.column[mine]
+    order = np.lexsort((column, row))
+    row, column = row[order], column[order]
+    if row.size == 0:
+        return shapely.Polygon()
+    breaks = np.flatnonzero((np.diff(row) != 0) | (np.diff(column) != 1)) + 1
+    first, last = np.concatenate([[0], breaks]), np.concatenate([breaks - 1, [row.size - 1]])
+    (x0, y0), cell = grid.origin_ft, grid.cell_ft
+    low_x, high_x = x0 + column[first] * cell, x0 + (column[last] + 1) * cell
+    low_y = y0 + row[first] * cell
+    return shapely.union_all(shapely.box(low_x, low_y, high_x, low_y + cell))

@@ -1,0 +1,102 @@
+"""The cord to the machine: how thick for how long, and what it loses (handbook §15)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+# At 15 A: how long a cord of that gauge may be, ft. Longer: move the machine. Source: handbook §15, cord.
+LONGEST_FT = {14: 75.0, 12: 100.0, 10: 150.0}
+AT_AMPS = 15.0
+# However little current: never longer than this.
+MOST_FT = 150.0
+# Copper, ohm per 1,000 ft of wire. Source: handbook §15, voltage drop.
+OHM_PER_1000_FT = {16: 4.02, 14: 2.53, 12: 1.59, 10: 1.00}
+# Above this current the thinnest is 14. Source: handbook §15.
+THIN_UP_TO_AMPS = 10.0
+# A continuous load takes no more than this share of the breaker. Source: handbook §15.
+CONTINUOUS_SHARE = 0.8
+BREAKERS_A = (15, 20, 25, 30, 40, 50, 60)
+VOLTS = 120.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Cord:
+    """gauge_awg: the cord that is there, else the thinnest that will do; None where none will, or nothing is known.
+
+    needed_awg: the thinnest that will do; longest_ft: how long the one that is there may be. drop in volts and in percent.
+    breaker_a: the least breaker for it. fault: what is wrong, with the way out; None: nothing.
+    """
+
+    gauge_awg: int | None
+    needed_awg: int | None
+    longest_ft: float | None
+    drop_v: float | None
+    drop_pct: float | None
+    breaker_a: int | None
+    fault: str | None = None
+
+
+def longest_ft(gauge_awg: int, amps: float) -> float:
+    """How long a cord of that gauge may be at that current, ft: length at 15 A × 15 / A, never beyond 150 ft.
+
+    12 AWG at 15 A → 100; at 12 A → 125; 14 AWG at 5 A → 150. A 16 AWG cord serves up to 10 A, by its share of the wire of a
+    14 AWG one. Source: handbook §15, cord.
+    """
+    if gauge_awg in LONGEST_FT:
+        at_15 = LONGEST_FT[gauge_awg]
+    elif amps <= THIN_UP_TO_AMPS:
+        at_15 = LONGEST_FT[14] * OHM_PER_1000_FT[14] / OHM_PER_1000_FT[16]
+    else:
+        return 0.0
+    return min(MOST_FT, at_15 * AT_AMPS / amps)
+
+
+def drop_v(gauge_awg: int, length_ft: float, amps: float) -> float:
+    """Voltage drop: 2 · length · current · ohm per 1,000 ft / 1,000. 12 AWG, 100 ft, 15 A → 4.77 V.
+
+    Source: handbook §15, voltage drop.
+    """
+    return 2 * length_ft * amps * OHM_PER_1000_FT[gauge_awg] / 1000
+
+
+def breaker_a(amps: float) -> int | None:
+    """The least breaker that a continuous load of that many amperes may be on; None past the largest. 15 A → 20.
+
+    Source: handbook §15, continuous load ≤ 80 % of the breaker.
+    """
+    return next((size for size in BREAKERS_A if amps <= CONTINUOUS_SHARE * size + 1e-9), None)
+
+
+def cord(length_ft: float | None, amps: float | None, volts: float | None = None, gauge_awg: int | None = None) -> Cord:
+    """What cord it takes, or what is wrong with the one that is there. None: not known yet.
+
+    length in ft, current in A. Source: handbook §15, cord.
+    """
+    if length_ft is None or amps is None:
+        return Cord(gauge_awg=gauge_awg, needed_awg=None, longest_ft=None, drop_v=None, drop_pct=None, breaker_a=None)
+    needed = next((gauge for gauge in LONGEST_FT if length_ft <= longest_ft(gauge, amps)), None)
+    gauge = needed if gauge_awg is None else gauge_awg
+    longest = None if gauge is None else longest_ft(gauge, amps)
+    drop = None if gauge is None else drop_v(gauge, length_ft, amps)
+    return Cord(
+        gauge_awg=gauge,
+        needed_awg=needed,
+        longest_ft=longest,
+        drop_v=drop,
+        drop_pct=None if drop is None else 100 * drop / (volts or VOLTS),
+        breaker_a=breaker_a(amps),
+        fault=_fault(length_ft, amps, gauge_awg, longest, needed),
+    )
+
+
+def _fault(length_ft: float, amps: float, gauge: int | None, longest: float | None, needed: int | None) -> str | None:
+    if needed is None:
+        most = longest_ft(10, amps)
+        return (
+            f"No cord may be {length_ft:g} ft long at {amps:g} A: {most:.0f} ft of 10 AWG is the most. "
+            "Move the machine nearer to a socket of its own circuit."
+        )
+    if gauge is not None and longest is not None and length_ft > longest:
+        at = f"{longest:.0f} ft is the most at {amps:g} A" if longest else f"too thin for {amps:g} A"
+        return f"{length_ft:g} ft of {gauge} AWG: {at}. Take {needed} AWG, or move the machine nearer."
+    return None
