@@ -142,6 +142,21 @@ def test_exact_packing_beats_first_fit() -> None:
     assert len(pack(lengths, 48)) == 2
 
 
+@pytest.mark.parametrize(
+    ("lengths", "stock", "pieces"),
+    # Each several times over, so that a piece is cut the same way more than once, and beside one that is not.
+    [
+        ([24, 16, 16, 16, 12, 12] * 3, 48, 6),
+        ([24, 16, 16, 16, 12, 12] * 2 + [40], 48, 5),
+        ([23, 19, 15, 15, 12, 9] * 4, 47, 8),
+    ],
+)
+def test_a_cut_that_repeats_is_made_as_often_as_it_is_wanted(lengths: list[int], stock: int, pieces: int) -> None:
+    bins = pack(lengths, stock)
+    assert len(bins) == pieces and all(sum(lengths[i] for i in held) <= stock for held in bins)
+    assert sorted(itertools.chain(*bins)) == list(range(len(lengths)))
+
+
 @settings(deadline=None)
 @given(st.lists(st.floats(6, 700), min_size=1, max_size=30), st.sampled_from([48.0, 93.0, 470.0]))
 def test_courses_are_made_up_exactly_and_without_slivers(courses: list[float], length: float) -> None:

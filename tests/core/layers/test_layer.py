@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.layers.layer import Layer, boundary_r, old_layer, pressed
+from elm_cover.core.layers.layer import Layer, boundary_r, compression_exponent, old_layer, pressed
 from elm_cover.core.layers.voids import r_to_add, r_with, void_paths
 from tests.conftest import attic, planned
 
@@ -60,3 +60,10 @@ def test_readings_move_the_topmost_loose_layer() -> None:
     section = planned(document).sections[0]
     assert section.depth_existing_in == pytest.approx(6.5)
     assert section.r_existing == pytest.approx(11 + 3 * 3.5)
+
+
+@pytest.mark.parametrize(
+    ("r_label", "label_in", "exponent"), [(18.0, 5.0, 0.85), (17.9, 5.0, 0.65), (19.0, 6.25, 0.65), (15.0, 3.5, 0.85)]
+)
+def test_a_batt_is_dense_from_r_3_6_an_inch(r_label: float, label_in: float, exponent: float) -> None:
+    assert compression_exponent(r_label, label_in) == exponent

@@ -105,3 +105,12 @@ def test_roofs_without_a_channel_are_named_and_deferred() -> None:
     assert not any(item.field.endswith("ceiling.vapor_retarder") for item in plain.open), "asked where it decides"
     sealed["sections"][0]["ceiling"]["vapor_retarder"] = "class_2"
     assert not any(item.field.endswith("ceiling.vapor_retarder") for item in planned(sealed).open)
+
+
+def test_more_high_vents_where_the_low_ones_alone_would_do() -> None:
+    # 900 ft² at 1 in 150: 864 in². 700 in² work low; with 40 % high the whole is 700 / 0.6 = 1,167: 467 in² high.
+    (high,) = vents_to_add(900, 700, 0, 150, 60)
+    assert high.position == "high" and high.missing_in2 == pytest.approx(700 / 0.6 * 0.4)
+    # 500 in² high and none low: with 50 % high the whole is 1,000 in².
+    (low,) = vents_to_add(900, 0, 500, 150, 60)
+    assert low.position == "low" and low.missing_in2 == pytest.approx(500)

@@ -287,6 +287,8 @@ def test_equipment_keeps_its_service_way_by_a_dam_that_cannot_be_left_out() -> N
     dam = with_features({"kind": "equipment", "size_in": [36, 60]})["equipment_dam:f0"]
     assert dam.amount == pytest.approx(16) and not dam.leavable
     assert amounts(dam)["wood_board"] == pytest.approx(16 * (LINE_IN + 2) / 12)
+    two = with_features({"kind": "equipment", "size_in": [36, 60], "count": 2})["equipment_dam:f0"]
+    assert two.amount == pytest.approx(32)
 
 
 def test_knee_walls_are_blocked_beneath_and_backed() -> None:
@@ -318,6 +320,8 @@ def test_pipes_combustion_air_and_what_closes_the_attic() -> None:
         {"kind": "pipe", "at_ft": [0, 5], "to_ft": [30, 5]}, {"kind": "combustion_air", "size_in": [12, 12]}
     )
     assert amounts(found["pipe:f0"]) == {"pipe_sleeve": 30} and found["pipe:f0"].person_hours == 1.0
+    three = with_features({"kind": "pipe", "at_ft": [0, 5], "to_ft": [30, 5], "count": 3})["pipe:f0"]
+    assert three.amount == 90 and three.person_hours == 3.0
     assert found["combustion_air:f1"].person_hours == 0.5
     assert amounts(found["combustion_air:f1"]) == pytest.approx({"sheet_metal": 4 * (LINE_IN + 6) / 12})
     assert found["markers:main"].amount == 4 and found["markers:main"].person_hours == pytest.approx(4 / 30)
