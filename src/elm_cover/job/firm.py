@@ -1,10 +1,11 @@
-"""What a firm keeps from job to job: its price book, house rules, target rules, products and usual answers."""
+"""What a firm keeps from job to job: its price book, rules, products, usual answers, and what it works with."""
 
 from __future__ import annotations
 
 from pydantic import Field
 
 from .book import Book
+from .crew import USUAL_KIT, Crew, KitLine, StockLine, Truck
 from .fields import DocumentModel, Identifier, Slug, TargetR, Text
 from .firm_card import FirmCard
 from .product import Product
@@ -26,3 +27,7 @@ class Firm(DocumentModel):
     products: tuple[Product, ...] = Field((), max_length=200)
     usual: Usual = Usual()
     card: FirmCard = FirmCard()
+    kit: tuple[KitLine, ...] = Field(USUAL_KIT, max_length=1000)
+    truck: Truck = Truck()
+    crews: tuple[Crew, ...] = Field((), max_length=40)
+    stock: tuple[StockLine, ...] = Field((), max_length=1000)

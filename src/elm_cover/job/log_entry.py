@@ -49,6 +49,14 @@ class PhotoTaken(DocumentModel):
     of: ItemKey | None = None
 
 
+class LoadMoved(DocumentModel):
+    """So much of something went onto the truck, or came back from it. what: as the load list calls it."""
+
+    what: Annotated[str, Field(min_length=1, max_length=120)]
+    amount: Amount
+    unit: Text = ""
+
+
 class Nothing(DocumentModel):
     """What a void says beside the entry it takes back."""
 
@@ -58,6 +66,8 @@ VALUES: dict[str, type[DocumentModel]] = {
     "work.left": WorkLeft,
     "note": Note,
     "photo": PhotoTaken,
+    "load.out": LoadMoved,
+    "load.back": LoadMoved,
     "void": Nothing,
 }
 
@@ -70,7 +80,7 @@ class LogEntry(DocumentModel):
     seq: int = Field(ge=0, le=10_000_000, strict=True)
     at: AwareDatetime
     actor: Text = "local"
-    kind: Literal["work.done", "work.left", "note", "photo", "void"]
+    kind: Literal["work.done", "work.left", "note", "photo", "load.out", "load.back", "void"]
     value: dict[str, object] = Field(default_factory=dict)
     voids: EntryId | None = None
     offset_s: float = Field(0.0, allow_inf_nan=False, ge=-5e9, le=5e9)

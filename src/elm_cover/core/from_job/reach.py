@@ -12,7 +12,7 @@ def reach_input(job: Job) -> ReachInput:
     """What reach and hose go by."""
     facts = job.reach
     return ReachInput(
-        machine=facts.machine,
+        machine=facts.machine or job.book.rates.machine,
         throw_ft=facts.throw_ft,
         to_house_ft=facts.to_house_ft,
         up_ft=facts.up_ft,

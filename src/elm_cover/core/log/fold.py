@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from operator import attrgetter
 from typing import Any
 
@@ -12,6 +13,7 @@ from .entry import Entry
 VOID = "void"
 # What is said of an item: of these the last word holds.
 MARKS = ("work.done", "work.left")
+MOVES = ("load.out", "load.back")
 
 
 @dataclass(frozen=True)
@@ -46,7 +48,8 @@ class Ignored:
 
 @dataclass(frozen=True)
 class Day:
-    """The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided."""
+    """The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+    how much of each thing went onto the truck and came back, summed."""
 
     done: dict[str, Mark]
     left: dict[str, Mark]
@@ -54,6 +57,8 @@ class Day:
     photos: tuple[Said, ...]
     taken_back: tuple[str, ...]
     ignored: tuple[Ignored, ...]
+    out: dict[str, float] = field(default_factory=dict)
+    back: dict[str, float] = field(default_factory=dict)
 
 
 def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
@@ -114,11 +119,14 @@ def fold(entries: Iterable[Entry]) -> Day:
     last: dict[str, Entry] = {}
     notes: list[Said] = []
     photos: list[Said] = []
+    moved: dict[str, dict[str, list[float]]] = {kind: {} for kind in MOVES}
     for entry in listed:
         kind = entry.kind
         if entry.id in taken_back or kind == VOID:
             continue
-        if kind in MARKS:
+        if kind in MOVES:
+            moved[kind].setdefault(entry.value["what"], []).append(entry.value["amount"])
+        elif kind in MARKS:
             last[entry.value["key"]] = entry
         elif kind == "note":
             notes.append(Said(entry.id, entry.actor, entry.at, entry.value["text"], entry.value.get("of")))
@@ -126,7 +134,9 @@ def fold(entries: Iterable[Entry]) -> Day:
             photos.append(Said(entry.id, entry.actor, entry.at, entry.value["file"], entry.value.get("of")))
     done = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.done"}
     left = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.left"}
-    return Day(done, left, tuple(notes), tuple(photos), tuple(taken_back), tuple(ignored))
+    # Summed exactly, so that the order in which the amounts come in changes nothing.
+    sums = ({what: math.fsum(amounts) for what, amounts in moved[kind].items()} for kind in MOVES)
+    return Day(done, left, tuple(notes), tuple(photos), tuple(taken_back), tuple(ignored), *sums)
 
 
 def _mark(entry: Entry) -> Mark:

@@ -19,6 +19,7 @@ from ..from_job.section import section_input
 from ..from_job.work import work_input
 from ..given.section import SectionInput
 from ..money.cost import Cost
+from ..money.quantities import Quantities
 from ..money.saving import Saving
 from ..section.by_kind import plan_section
 from ..section.heat_account import HeatShare, with_lids
@@ -40,7 +41,7 @@ LEVELS = ("stop", "caution", "note")
 
 @dataclass(frozen=True, kw_only=True)
 class Plan:
-    """What plan(job) answers. answered: steps with something on record. fields holds the grids behind the figures, for the drawings."""
+    """What plan(job) answers. answered: steps with something on record. taken: by section, None while not known. fields holds the grids behind the figures, for the drawings."""
 
     sections: tuple[SectionPlan, ...]
     order: tuple[OrderLine, ...]
@@ -59,6 +60,7 @@ class Plan:
     foam: FoamOrder | None
     work: WorkList
     job_work: JobWork = field(repr=False, compare=False)
+    taken: tuple[Quantities | None, ...] = field(repr=False, compare=False)
     fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
 
 
@@ -109,13 +111,14 @@ def plan(job: Job) -> Plan:
         foam=foam_of_job(job, inputs, fields),
         work=work_list(work.tasks, work.given),
         job_work=work,
+        taken=tuple(taken),
         fields=fields,
     )
 
 
 def plan_json(result: Plan) -> dict[str, Any]:
     """The plan as JSON data, nothing rounded; the grids behind it stay out."""
-    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields", "job_work"})
+    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields", "job_work", "taken"})
     for figure in data["figures"].values():
         figure["inputs"] = {
             name: {"value": value, "unit": unit}

@@ -1,0 +1,88 @@
+"""Reach, load and day as JSON for other programs, nothing rounded."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from pydantic_core import to_jsonable_python
+
+from ..core.plan import day_tasks, loading, plan, reach
+from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
+from ..core.schedule.day_plan import best_start
+from ..job import Job
+from ..job.firm import Firm
+
+
+def reach_json(job: Job) -> dict[str, Any]:
+    """Bands by section, hose, cord, what is wrong and what is not known."""
+    found = reach(job)
+    told: dict[str, Any] = to_jsonable_python(found, exclude={"behind"})
+    for section in told["sections"]:
+        for band in section["bands"]:
+            crawl = band["crawl_ft"]
+            band["crawl_ft"] = None if crawl is None else {"from": crawl[0], "to": crawl[1]}
+    return told
+
+
+def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
+    """The load list with weight, volume and trips. firm: its kit and truck, left out: the start values."""
+    planned = plan(job)
+    made = loading.load(job, planned, planned.work, firm or Firm(), reach(job).hose)
+    told: dict[str, Any] = to_jsonable_python(made)
+    return told
+
+
+@dataclass(frozen=True, kw_only=True)
+class DayAsked:
+    """A day somewhere: latitude in degrees, high and low in °F. clock_ahead: of the sun, h; None: by the date."""
+
+    day: date
+    latitude: float
+    high_f: float
+    low_f: float
+    clock_ahead: float | None = None
+    sun_f: float = DARK_ROOF_F
+    row_hotter: bool = False
+
+    def sky(self) -> Sky:
+        """The day as attic air is reckoned from it."""
+        ahead = usual_clock_ahead(self.day) if self.clock_ahead is None else self.clock_ahead
+        return Sky(
+            day=self.day, latitude=self.latitude, high_f=self.high_f, low_f=self.low_f, sun_f=self.sun_f, clock_ahead=ahead,
+            row_hotter=self.row_hotter,
+        )  # fmt: skip
+
+
+def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
+    """The day by the clock: attic air by the hour, the tasks of the job in it, start, end, days. Hours as decimals."""
+    sky = asked.sky()
+    planned = plan(job)
+    tasks = day_tasks.job_tasks(job, planned, planned.work)
+    minutes = {hour: work_minutes(sky, hour) for hour in range(24)}
+    best = best_start(tasks.tasks, minutes)
+    return {
+        "hours": [{"clock": hour, "attic_f": attic_f(sky, hour), "minutes": minutes[hour]} for hour in range(24)],
+        "tasks": [
+            {
+                "what": s.what,
+                "from": s.from_h,
+                "to": s.to_h,
+                "day": s.day,
+                "where": s.where,
+                "crew": s.crew,
+                "people": s.people,
+            }
+            for s in best.stretches
+        ],
+        "start": best.start,
+        "end": best.end,
+        "days": best.days,
+        "hot_h": best.hot_h,
+        "why": best.why,
+        "possible": best.possible,
+        "counted": tasks.counted,
+        "gates": to_jsonable_python(tasks.gates),
+        "person_hours": tasks.person_hours,
+    }
