@@ -11,6 +11,7 @@ from pydantic_core import to_jsonable_python
 from ..core.plan import day_tasks, loading, plan, reach
 from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
 from ..core.schedule.day_plan import best_start
+from ..core.schedule.tasks import LEAST_PEOPLE, for_crew
 from ..job import Job
 from ..job.firm import Firm
 
@@ -61,7 +62,8 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
     planned = plan(job)
     tasks = day_tasks.job_tasks(job, planned, planned.work)
     minutes = {hour: work_minutes(sky, hour) for hour in range(24)}
-    best = best_start(tasks.tasks, minutes)
+    people = max(LEAST_PEOPLE, job.book.rates.crew)
+    best = best_start(for_crew(tasks.tasks, "the crew", people), minutes)
     return {
         "hours": [{"clock": hour, "attic_f": attic_f(sky, hour), "minutes": minutes[hour]} for hour in range(24)],
         "tasks": [
@@ -84,5 +86,5 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
         "possible": best.possible,
         "counted": tasks.counted,
         "gates": to_jsonable_python(tasks.gates),
-        "person_hours": tasks.person_hours,
+        "person_hours": tasks.person_hours(people),
     }

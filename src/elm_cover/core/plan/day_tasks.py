@@ -9,7 +9,8 @@ from ..base.units import fixed
 from ..from_job.book import book_input
 from ..money.cost import PEOPLE_AT_THE_MACHINE, work_hours
 from ..money.quantities import total
-from ..schedule.day_plan import ATTIC, DayTask
+from ..schedule.day_plan import ATTIC
+from ..schedule.tasks import JobTask
 from ..work.item import AS_IT_IS, DONE, GONE, LEFT, WorkItem, WorkList
 from ..work.kinds import CREW, GROUPS
 from .whole_job import Plan
@@ -37,31 +38,25 @@ class TradeGate:
 
 @dataclass(frozen=True, kw_only=True)
 class JobTasks:
-    """Everything of a job. bags: field bags to blow; person_hours: of the crew, all of it. counted: whether the fill is known:
-    without it there is no day to plan."""
+    """Everything to do on a job. counted: whether the fill is known: without it there is no day to plan."""
 
-    tasks: tuple[DayTask, ...]
+    tasks: tuple[JobTask, ...]
     gates: tuple[TradeGate, ...]
-    person_hours: float
     counted: bool
 
+    def person_hours(self, people: int) -> float:
+        """Of a crew of so many, all of it."""
+        return people * sum(task.hours(people) for task in self.tasks)
 
-def job_tasks(job: Job, planned: Plan, work: WorkList, crew: str | None = None, people: int | None = None) -> JobTasks:
-    """The tasks of a job that are not done yet. crew: who does them; people: how many of them, left out: as in the book.
 
-    Hours by the clock. Nobody works alone: at least two. Source: handbook §16, tasks of a job.
-    """
+def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
+    """The tasks of a job that are not done yet, in working order. Source: handbook §16, tasks of a job; §13, order."""
     book = book_input(job)
-    who = crew or "the crew"
-    hands = max(2, people or int(book.rates["crew"]))
     quantities = [each for each in planned.taken if each is not None]
     hours = work_hours(total(quantities), book) if quantities else {}
-
-    def task(key: str, what: str, clock_h: float, where: str, **more: object) -> DayTask:
-        return DayTask(key=key, what=what, hours=clock_h, where=where, crew=who, people=hands, **more)  # type: ignore[arg-type]
-
     setup = book.rates["setup_hours"]
-    tasks = [task("set_up", "Set up, protect, run hose and cord", setup * SETTING_UP, GROUND)]
+    what = "Set up, protect, run hose and cord"
+    tasks = [JobTask(key="set_up", what=what, where=GROUND, clock_h=setup * SETTING_UP)]
     drying: list[str] = []
     for group, title in GROUPS.items():
         open_ = [item for item in work.items if item.group == group and _for_the_crew(item)]
@@ -69,20 +64,21 @@ def job_tasks(job: Job, planned: Plan, work: WorkList, crew: str | None = None, 
         if person_hours > 0:
             dries = any(use.what in DRYING for item in open_ for use in item.materials)
             drying += [group] if dries else []
-            tasks.append(task(group, title, person_hours / hands, ATTIC, dries_h=DRIES_H if dries else 0.0))
-    blown = hours.get("blowing", 0.0) / PEOPLE_AT_THE_MACHINE
-    closed = hours.get("filling closed bays", 0.0) / PEOPLE_AT_THE_MACHINE
+            dries_h = DRIES_H if dries else 0.0
+            tasks.append(JobTask(key=group, what=title, where=ATTIC, person_hours=person_hours, dries_h=dries_h))
     after = tuple(drying)
-    if blown > 0:
-        tasks.append(task("blow", f"Blow {_bags(planned)}", blown, ATTIC, after=after))
-    if closed > 0:
-        tasks.append(task("closed_bays", "Fill closed bays", closed, ATTIC, after=after))
-    tasks.append(task("clean_up", "Clean up, count back, load", setup * (1 - SETTING_UP), GROUND))
+    for key, name, of in (
+        ("blow", f"Blow {_bags(planned)}", "blowing"),
+        ("closed_bays", "Fill closed bays", "filling closed bays"),
+    ):
+        clock_h = hours.get(of, 0.0) / PEOPLE_AT_THE_MACHINE
+        if clock_h > 0:
+            tasks.append(JobTask(key=key, what=name, where=ATTIC, clock_h=clock_h, after=after))
+    tasks.append(
+        JobTask(key="clean_up", what="Clean up, count back, load", where=GROUND, clock_h=setup * (1 - SETTING_UP))
+    )
     return JobTasks(
-        tasks=tuple(tasks),
-        gates=_gates(job, work),
-        person_hours=sum(each.hours * each.people for each in tasks),
-        counted=bool(quantities) and len(quantities) == len(planned.taken),
+        tasks=tuple(tasks), gates=_gates(job, work), counted=bool(quantities) and len(quantities) == len(planned.taken)
     )
 
 

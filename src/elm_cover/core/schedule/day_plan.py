@@ -7,7 +7,7 @@ what is left of attic work when the attic is too hot goes on next morning.
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from .attic_air import FULL_MINUTES
@@ -16,6 +16,8 @@ from .attic_air import FULL_MINUTES
 EARLIEST, LATEST, LONGEST_H = 6.0, 18.0, 9.0
 STARTS_EVERY_H = 0.5
 STEP_H = 0.05
+# So many days in a row without an hour for the attic: the job is not possible now.
+MOST_IDLE_DAYS = 3
 ATTIC = "attic"
 
 
@@ -84,8 +86,12 @@ class _Clock:
         self.why = self.why or why
 
 
-def day_plan(tasks: Sequence[DayTask], minutes: Mapping[int, int], start: float) -> DayPlan:
-    """The tasks one after the other from that hour on. minutes: of work in the attic, by the hour of the clock.
+Minutes = Mapping[int, int] | Callable[[int], Mapping[int, int]]
+
+
+def day_plan(tasks: Sequence[DayTask], minutes: Minutes, start: float) -> DayPlan:
+    """The tasks one after the other from that hour on. minutes: of work in the attic, by the hour of the clock; the same every
+    day, or asked for by the day, from 1.
 
     Source: handbook §16, attic work ends when the attic is too hot; whether it takes a second day.
     """
@@ -122,37 +128,43 @@ def day_plan(tasks: Sequence[DayTask], minutes: Mapping[int, int], start: float)
     )
 
 
-def _lay(task: DayTask, minutes: Mapping[int, int], clock: _Clock, stretches: list[Stretch]) -> bool:
-    """Puts a task into the hours from the clock on; False where no hour of such a day takes it."""
-    left, began = task.hours, None
-    paces = {h: _pace(task, minutes, h) for h in range(24)}
-    if not any(paces[h] for h in range(int(clock.start), math.ceil(clock.ends))):
-        return False
+def _lay(task: DayTask, minutes: Minutes, clock: _Clock, stretches: list[Stretch]) -> bool:
+    """Puts a task into the hours from the clock on; False where no hour of so many days in a row takes it."""
+    left, began, idle = task.hours, None, 0
     while left > 1e-9:
         hour = int(clock.at + 1e-9)
         over = clock.at >= clock.ends - 1e-9
-        if over or paces[hour] <= 0:
+        pace = 0.0 if over else _pace(task, minutes, clock.day, hour)
+        if pace <= 0:
             _close(task, clock, began, stretches)
             began = None
             if over:
                 clock.next_day(f"{task.what}: the day is over.")
-            elif any(paces[h] for h in range(hour, math.ceil(clock.ends))):
+            elif any(_pace(task, minutes, clock.day, h) for h in range(hour, math.ceil(clock.ends))):
                 clock.at = hour + 1.0
+                continue
             else:
-                clock.next_day(f"{task.what}: from {_words(clock.at)} on the attic is too hot.")
+                clock.next_day(f"{task.what}: from {clock_words(clock.at)} on the attic is too hot.")
+            idle += 1
+            if idle > MOST_IDLE_DAYS:
+                return False
             continue
         began = clock.at if began is None else began
-        takes = min(min(hour + 1.0, clock.ends) - clock.at, left / paces[hour])
-        left -= takes * paces[hour]
-        clock.hot += takes if paces[hour] < 1 else 0.0
+        takes = min(min(hour + 1.0, clock.ends) - clock.at, left / pace)
+        left -= takes * pace
+        clock.hot += takes if pace < 1 else 0.0
         clock.at += takes
+        idle = 0
     _close(task, clock, began, stretches)
     return True
 
 
-def _pace(task: DayTask, minutes: Mapping[int, int], hour: int) -> float:
+def _pace(task: DayTask, minutes: Minutes, day: int, hour: int) -> float:
     """How much of an hour's work is done in that hour. Source: handbook §16, an hour of m minutes does m/55."""
-    return minutes.get(hour, 0) / FULL_MINUTES if task.where == ATTIC else 1.0
+    if task.where != ATTIC:
+        return 1.0
+    of_day = minutes(day) if callable(minutes) else minutes
+    return of_day.get(hour, 0) / FULL_MINUTES
 
 
 def _close(task: DayTask, clock: _Clock, began: float | None, stretches: list[Stretch]) -> None:
@@ -165,7 +177,7 @@ def _close(task: DayTask, clock: _Clock, began: float | None, stretches: list[St
         )  # fmt: skip
 
 
-def best_start(tasks: Sequence[DayTask], minutes: Mapping[int, int]) -> DayPlan:
+def best_start(tasks: Sequence[DayTask], minutes: Minutes) -> DayPlan:
     """The plan from the best hour to begin: fewest days, then fewest hot hours, then the earliest end, then the latest start.
 
     Source: handbook §16, the day's best start.
@@ -175,6 +187,7 @@ def best_start(tasks: Sequence[DayTask], minutes: Mapping[int, int]) -> DayPlan:
     return min(plans, key=lambda one: (not one.possible, one.days, round(one.hot_h, 6), round(one.end, 6), -one.start))
 
 
-def _words(clock: float) -> str:
+def clock_words(clock: float) -> str:
+    """An hour of the clock in words: 7.5 → 7:30."""
     hour, minute = divmod(round(clock * 60), 60)
     return f"{hour}:{minute:02d}"
