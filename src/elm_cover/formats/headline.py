@@ -6,17 +6,25 @@ from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 
+from pydantic_core import to_jsonable_python
+
 from ..core.drawing import thumbnail
-from ..core.plan import day_of, plan, work_after
-from ..job import read_job
+from ..core.plan import Plan, day_of, plan, work_after
+from ..core.plan.day_tasks import job_tasks
+from ..core.plan.stage import stage_of
+from ..core.plan.week_order import needs_of
+from ..core.work.item import WorkList
+from ..job import Job, read_job
 from .log_file import read_entry
 
 
 def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
-    """What the shelf shows of a job: its figures, its drawing, and whether it is ready to close. log: its entries."""
+    """What the shelf shows of a job: its figures, its drawing, whether it is ready to close; and, apart, how far it has come
+    (stage) and what there is to do on it (day). log: its entries."""
     job = read_job(document)
     result = plan(job)
-    work = work_after(result, day_of(read_entry(entry) for entry in log)) if log else result.work
+    logged = day_of(read_entry(entry) for entry in log) if log else None
+    work = result.work if logged is None else work_after(result, logged)
     gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
     return {
         "name": job.name,
@@ -24,4 +32,22 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
         "gate": gate,
+        "stage": stage_of(job, result, logged),
+        "day": _to_do(job, result, work),
+    }
+
+
+def _to_do(job: Job, result: Plan, work: WorkList) -> dict[str, Any]:
+    """What the calendar goes by, so that nobody plans a whole shelf for it: tasks, trades, what it needs."""
+    found = job_tasks(job, result, work)
+    bags = sum(line.bags_order for line in result.order if line.unit == "bags")
+    return {
+        "tasks": to_jsonable_python(found.tasks),
+        "gates": to_jsonable_python(found.gates),
+        "counted": found.counted,
+        "promised_by": job.sale.promised_by,
+        "zone": job.house.climate_zone,
+        "bags": bags,
+        "bundles": sum(line.bags_order for line in result.order if line.unit == "bundles"),
+        "needs": to_jsonable_python(needs_of(job, result, work)),
     }

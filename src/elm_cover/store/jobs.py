@@ -30,7 +30,7 @@ from .revisions import (
     revision_document,
 )
 from .rows import JobRow, using
-from .shelf import MOST_A_PAGE, ListedJob, Page, Sought, page_of, touch
+from .shelf import MOST_A_PAGE, ListedJob, Page, Shown, Sought, kept, page_of, shown, touch
 
 # How often a headline is made anew where others write at the same time; the last of them makes it right.
 TRIES = 5
@@ -101,10 +101,10 @@ class JobStore:
         """Stores a new job as revision 1, with the papers issued of it elsewhere and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
-        summary = json.dumps(self._summarise(document, log))
+        made = shown(self._summarise(document, log))
         with self.writing():
             JobRow.create(id=job_id, saves=1)
-            touch(job_id, self._now(), document, summary)
+            touch(job_id, self._now(), document, made)
             add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
             for paper in papers:
                 add_paper(job_id, paper, 1, actor, self._now())
@@ -173,10 +173,10 @@ class JobStore:
         document = with_ids(document)
         with self.reading():
             logged = self._logged(job_id)
-        summary = json.dumps(self._summarise(document, logged))
+        made = shown(self._summarise(document, logged))
         with self.writing():
             self._seen(job_id, seen)
-            return self._store(job_id, document, summary, change)
+            return self._store(job_id, document, made, change)
 
     def discard(self, job_id: str, actor: str) -> None:
         """Puts a job in the bin; nothing of it is lost, and its history says who did."""
@@ -184,7 +184,7 @@ class JobStore:
             job = self._get(job_id)
             change = Change(actor=actor, reason="put in the bin")
             add_revision(job_id, job.revision + 1, job.document, change, self._now())
-            touch(job_id, self._now(), job.document, JobRow.get_by_id(job_id).summary)
+            touch(job_id, self._now(), job.document, kept(job_id))
             JobRow.update(deleted_at=self._now().isoformat()).where(JobRow.id == job_id).execute()
 
     def bring_out(self, job_id: str, actor: str) -> StoredJob:
@@ -193,7 +193,7 @@ class JobStore:
             job = self._get(job_id, in_bin=True)
             change = Change(actor=actor, reason="taken out of the bin")
             add_revision(job_id, job.revision + 1, job.document, change, self._now())
-            touch(job_id, self._now(), job.document, JobRow.get_by_id(job_id).summary)
+            touch(job_id, self._now(), job.document, kept(job_id))
             JobRow.update(deleted_at=None).where(JobRow.id == job_id).execute()
             return self._get(job_id)
 
@@ -226,7 +226,7 @@ class JobStore:
         with self.writing():
             document = self._seen(job_id, seen).document
             change = Change(actor=actor, reason="paper")
-            job = self._store(job_id, document, JobRow.get_by_id(job_id).summary, change)
+            job = self._store(job_id, document, kept(job_id), change)
             number = next_number(job_id)
             add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
             return number, job
@@ -254,10 +254,10 @@ class JobStore:
         for _ in range(TRIES):
             with self.reading():
                 job, logged = self._get(job_id, in_bin), self._logged(job_id)
-            summary = json.dumps(self._summarise(job.document, logged))
+            made = shown(self._summarise(job.document, logged))
             with self.writing():
                 if self._get(job_id, in_bin).saves == job.saves and last_entry(job_id) == len(logged):
-                    JobRow.update(summary=summary).where(JobRow.id == job_id).execute()
+                    JobRow.update(**vars(made)).where(JobRow.id == job_id).execute()
                     return
 
     def _logged(self, job_id: str) -> list[dict[str, Any]]:
@@ -276,7 +276,7 @@ class JobStore:
             raise StaleSaveError(current)
         return current
 
-    def _store(self, job_id: str, document: dict[str, Any], summary: str | None, change: Change) -> StoredJob:
+    def _store(self, job_id: str, document: dict[str, Any], made: Shown, change: Change) -> StoredJob:
         """One save inside a transaction: folded into the last revision, or a revision of its own."""
         number, began_s = self._begun.get(job_id, (0, 0.0))
         running_s = self._ticks() - began_s if number == last_revision(job_id).number else None
@@ -284,7 +284,7 @@ class JobStore:
         if saved != number:
             self._begun[job_id] = (saved, self._ticks())
         JobRow.update(saves=JobRow.saves + 1).where(JobRow.id == job_id).execute()
-        touch(job_id, self._now(), document, summary)
+        touch(job_id, self._now(), document, made)
         return self._get(job_id)
 
     def reading(self) -> AbstractContextManager[None]:

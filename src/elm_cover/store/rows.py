@@ -60,7 +60,8 @@ class Row(Model):
 
 class JobRow(Row):
     """A job. saves counts its saves, and is what a client must have seen to replace it. touched to floor_ft2: what the shelf
-    is searched and sorted by; touched counts the changes of all jobs."""
+    is searched and sorted by; touched counts the changes of all jobs. stage: how far it has come, but for its date; day: what
+    there is to do on it, as JSON, for the calendar."""
 
     id = TextField(primary_key=True)
     saves = IntegerField()
@@ -71,6 +72,8 @@ class JobRow(Row):
     name = TextField(default="")
     words = TextField(default="")
     floor_ft2 = FloatField(default=0)
+    stage = TextField(default="")
+    day = TextField(null=True)
 
     class Meta:
         table_name = "job"
@@ -134,3 +137,42 @@ class FirmRow(Row):
 
     class Meta:
         table_name = "firm"
+
+
+class PlacementRow(Row):
+    """Where a job stands on the calendar: its crew, its first day, in the morning 0 or the afternoon 1."""
+
+    job = ForeignKeyField(JobRow, primary_key=True, on_delete="CASCADE", column_name="job_id")
+    crew = TextField()
+    day = TextField()
+    half = IntegerField()
+    actor = TextField()
+    placed_at = TextField()
+
+    class Meta:
+        table_name = "placement"
+
+
+class WeatherRow(Row):
+    """High and low of a day, °F, as typed or read from a file."""
+
+    day = TextField(primary_key=True)
+    high_f = FloatField()
+    low_f = FloatField()
+    source = TextField()
+
+    class Meta:
+        table_name = "weather"
+
+
+class BusyRow(Row):
+    """Days on which a crew is busy elsewhere, first and last."""
+
+    id = AutoField()
+    crew = TextField()
+    first = TextField()
+    last = TextField()
+    what = TextField()
+
+    class Meta:
+        table_name = "busy"

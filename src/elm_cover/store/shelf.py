@@ -8,15 +8,18 @@ from __future__ import annotations
 import base64
 import binascii
 import json
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from peewee import Expression, fn
+from peewee import JOIN, Expression, fn
 
-from .rows import JobRow
+from .rows import JobRow, PlacementRow
 
 MOST_A_PAGE, A_PAGE = 200, 60
+# The stage that a day on the calendar turns into another.
+SOLD, DATED = "sold", "dated"
 # By what it is sorted: the column, and whether the largest come first.
 SORTS: dict[str, tuple[Any, bool]] = {
     "saved": (JobRow.touched, True),
@@ -31,17 +34,41 @@ class NoSuchPageError(ValueError):
 
 @dataclass(frozen=True)
 class ListedJob:
-    """A line of the shelf. summary: as JSON, None where it was not made yet."""
+    """A line of the shelf. summary: as JSON, None where it was not made yet. crew, day: where it stands on the calendar."""
 
     id: str
     saved_at: str
     deleted_at: str | None
     summary_text: str | None
+    base_stage: str = ""
+    crew: str | None = None
+    day: str | None = None
+
+    @property
+    def stage(self) -> str:
+        """How far the job has come: what is sold and has a day is dated."""
+        return DATED if self.base_stage == SOLD and self.day is not None else self.base_stage
 
     @property
     def summary(self) -> dict[str, Any] | None:
         """The headline as data."""
         return None if self.summary_text is None else dict(json.loads(self.summary_text))
+
+
+@dataclass(frozen=True)
+class Shown:
+    """What is kept with a job for shelf and calendar. summary, day: as JSON, None where they were not made yet."""
+
+    summary: str | None
+    stage: str = ""
+    day: str | None = None
+
+
+def shown(headline: dict[str, Any]) -> Shown:
+    """A headline taken apart: what the shelf sends out whole, the stage it is filtered by, and what the calendar alone reads."""
+    rest = {name: value for name, value in headline.items() if name not in ("stage", "day")}
+    day = headline.get("day")
+    return Shown(json.dumps(rest), headline.get("stage", ""), None if day is None else json.dumps(day))
 
 
 @dataclass(frozen=True)
@@ -55,21 +82,31 @@ class Page:
 
 @dataclass(frozen=True, kw_only=True)
 class Sought:
-    """What is looked for. words: all of them, anywhere in name or address. cursor: as a page before gave it."""
+    """What is looked for. words: all of them, anywhere in name or address. cursor: as a page before gave it. stage, crew, month
+    ("2026-07"): of those alone.
+    """
 
     in_bin: bool = False
     words: str = ""
     sort: str = "saved"
     cursor: str | None = None
     limit: int = A_PAGE
+    stage: str | None = None
+    crew: str | None = None
+    month: str | None = None
 
 
 def page_of(sought: Sought) -> Page:
     """A page of the shelf or the bin. Raises NoSuchPageError."""
     column, falling = SORTS[sought.sort]
-    found = JobRow.select(JobRow.id, JobRow.saved_at, JobRow.deleted_at, JobRow.summary, column).where(
-        JobRow.deleted_at.is_null(not sought.in_bin)
+    shown_columns = (JobRow.id, JobRow.saved_at, JobRow.deleted_at, JobRow.summary, JobRow.stage)
+    found = (
+        JobRow.select(*shown_columns, PlacementRow.crew, PlacementRow.day, column)
+        .join(PlacementRow, JOIN.LEFT_OUTER, on=(PlacementRow.job == JobRow.id))
+        .where(JobRow.deleted_at.is_null(not sought.in_bin))
     )
+    for condition in _asked(sought):
+        found = found.where(condition)
     for word in sought.words.casefold().split():
         found = found.where(_holds(word))
     count = found.count()
@@ -78,14 +115,33 @@ def page_of(sought: Sought) -> Page:
     order = (column.desc(), JobRow.id.desc()) if falling else (column, JobRow.id)
     rows: list[tuple[Any, ...]] = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1).tuples())  # type: ignore[arg-type]
     shown = rows[: min(sought.limit, MOST_A_PAGE)]
-    lines = tuple(ListedJob(*row[:4]) for row in shown)
+    lines = tuple(ListedJob(*row[:7]) for row in shown)
     last = shown[-1] if len(rows) > len(shown) else None
-    return Page(lines, count, None if last is None else _cursor(sought.sort, last[4], last[0]))
+    return Page(lines, count, None if last is None else _cursor(sought.sort, last[7], last[0]))
 
 
-def touch(job_id: str, now: datetime, document: dict[str, Any], summary: str | None) -> None:
+def _asked(sought: Sought) -> Iterator[Any]:
+    """What stage, crew and month ask of a line."""
+    if sought.stage is not None:
+        yield JobRow.stage == (SOLD if sought.stage == DATED else sought.stage)
+        if sought.stage in (SOLD, DATED):
+            yield PlacementRow.day.is_null(sought.stage == SOLD)
+    if sought.crew is not None:
+        yield PlacementRow.crew == sought.crew
+    if sought.month is not None:
+        yield (PlacementRow.day >= f"{sought.month}-01") & (PlacementRow.day <= f"{sought.month}-31")
+
+
+def kept(job_id: str) -> Shown:
+    """What is kept with a job now."""
+    row = JobRow.get_by_id(job_id)
+    return Shown(row.summary, row.stage, row.day)
+
+
+def touch(job_id: str, now: datetime, document: dict[str, Any], shown: Shown) -> None:
     """A job comes to the top of the shelf, under its name as it is now."""
     last = JobRow.select(fn.MAX(JobRow.touched)).scalar() or 0
+    summary = shown.summary
     floor = (json.loads(summary).get("totals") or {}).get("area_ft2") if summary else None
     JobRow.update(
         touched=last + 1,
@@ -94,6 +150,8 @@ def touch(job_id: str, now: datetime, document: dict[str, Any], summary: str | N
         words=f"{document.get('name') or ''} {document.get('address') or ''}".casefold(),
         floor_ft2=floor or 0,
         summary=summary,
+        stage=shown.stage,
+        day=shown.day,
     ).where(JobRow.id == job_id).execute()
 
 

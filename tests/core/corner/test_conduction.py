@@ -165,3 +165,17 @@ def test_a_face_is_read_from_the_cells_round_it_by_their_conductance() -> None:
     expected = sum(w * found.temperature[r, c] for w, (r, c) in zip(weights, cells, strict=True)) / sum(weights)
     assert found.at(found.x[column], found.y[row]) == pytest.approx(expected)
     assert min(found.temperature[r, c] for r, c in cells) < expected < max(found.temperature[r, c] for r, c in cells)
+
+
+def test_between_cells_of_unequal_width_the_temperature_is_still_a_line() -> None:
+    # A slab 1 thick from 0 to 20, its insides cut at a place that is no middle of anything.
+    slab = (
+        Air("cold", box(-0.1, 0, 0, 1), 0, 0),
+        Air("warm", box(1, 0, 1.1, 1), 20, 0),
+        Solid("slab", box(0, 0, 0.37, 0.5), 1.0),
+        Solid("slab", box(0.37, 0, 1, 0.5), 1.0),
+        Solid("slab", box(0, 0.5, 0.37, 1), 1.0),
+        Solid("slab", box(0.37, 0.5, 1, 1), 1.0),
+    )
+    found = solve(Domain(slab, 0.05, 0.3))
+    assert found.at(0.37, 0.5) == pytest.approx(20 * 0.37, abs=0.05)
