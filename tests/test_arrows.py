@@ -47,7 +47,7 @@ AROUND = {
     "papers": {"core", "formats", "job"},
     "devices": {"core"},
     "store": set(),
-    "api": {"core", "edits", "formats", "job", "papers", "store"},
+    "api": {"core", "devices", "edits", "formats", "job", "papers", "store"},
     "demo": {"core", "formats", "job", "store"},
     "serving": {"api"},
 }

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import json
 import sys
 from collections.abc import Callable, Sequence
 from datetime import date
@@ -14,9 +13,9 @@ from pydantic_core import to_jsonable_python
 from . import __version__
 from .api.app import create_app
 from .api.interface import document
+from .cli_crew import crew_commands, day, print_json
 from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
-from .formats.crew_json import DayAsked, day_json, load_json, reach_json
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
 from .formats.log_file import load_log
@@ -92,30 +91,7 @@ def parser() -> argparse.ArgumentParser:
     )
     working.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
     working.add_argument("log", type=Path, nargs="?", metavar="LOG", help="entries of its log, one a line")
-    reaching = command("reach", _reach, "Print how the crew gets to every place: bands, stands, hose, cord. JSON.")
-    loading = command("load", _load, "Print everything that goes on the truck, with weight, volume and trips. JSON.")
-    for sub in (reaching, loading):
-        sub.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    timing = command(
-        "day", _day_of, "Print a day by the clock: attic air, minutes of work, tasks, the best start. JSON."
-    )
-    timing.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    timing.add_argument("--date", type=_day, required=True, metavar="D", help="the day, 2026-07-15")
-    for name, least, most, about in (
-        ("latitude", -90, 90, "degrees north"),
-        ("high", -60, 140, "°F"),
-        ("low", -60, 140, "°F"),
-    ):
-        timing.add_argument(
-            f"--{name}",
-            type=_between(least, most),
-            required=True,
-            metavar=name[0].upper(),
-            help=f"{about}, {least} to {most}",
-        )
-    timing.add_argument(
-        "--clock-ahead", type=_between(-3, 3), metavar="H", help="hours that the clock is ahead of the sun"
-    )
+    crew_commands(command)
     checking = command(
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."
     )
@@ -126,7 +102,7 @@ def parser() -> argparse.ArgumentParser:
     kinds = ".pdf the job sheet; offer.pdf, eave.pdf, work.pdf, change.pdf; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
-    exporting.add_argument("--date", type=_day, default=None, metavar="D", help="the day to print, 2026-05-02")
+    exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
     command("schema", _schema, "Print the JSON Schema of the job document.")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
@@ -142,78 +118,24 @@ def parser() -> argparse.ArgumentParser:
     return top
 
 
-def _day(text: str) -> date:
-    """A day as written on the command line. Raises ArgumentTypeError."""
-    try:
-        return date.fromisoformat(text)
-    except ValueError as error:
-        raise argparse.ArgumentTypeError(f"“{text}” is no day; write it as 2026-05-02") from error
-
-
-def _between(least: float, most: float) -> Callable[[str], float]:
-    """Reads a number within bounds. Raises ArgumentTypeError."""
-
-    def read(text: str) -> float:
-        try:
-            value = float(text)
-        except ValueError as error:
-            raise argparse.ArgumentTypeError(f"“{text}” is no number; {least:g} to {most:g}") from error
-        if not least <= value <= most:
-            raise argparse.ArgumentTypeError(f"{text} is not between {least:g} and {most:g}")
-        return value
-
-    return read
-
-
-def _print_json(value: object) -> None:
-    json.dump(value, sys.stdout, indent=2, ensure_ascii=False, allow_nan=False)
-    print()
-
-
 def _plan(options: argparse.Namespace) -> int:
-    _print_json(plan_json(plan(load_job(options.file))))
+    print_json(plan_json(plan(load_job(options.file))))
     return SOUND
 
 
 def _rack(options: argparse.Namespace) -> int:
-    _print_json(to_jsonable_python(rack(load_job(options.file), library())))
+    print_json(to_jsonable_python(rack(load_job(options.file), library())))
     return SOUND
 
 
 def _corners(options: argparse.Namespace) -> int:
-    _print_json(to_jsonable_python(corners(load_job(options.file))))
+    print_json(to_jsonable_python(corners(load_job(options.file))))
     return SOUND
 
 
 def _work(options: argparse.Namespace) -> int:
     log = () if options.log is None else load_log(options.log)
-    _print_json(work_json(load_job(options.file), log))
-    return SOUND
-
-
-def _reach(options: argparse.Namespace) -> int:
-    _print_json(reach_json(load_job(options.file)))
-    return SOUND
-
-
-def _load(options: argparse.Namespace) -> int:
-    _print_json(load_json(load_job(options.file)))
-    return SOUND
-
-
-def _day_of(options: argparse.Namespace) -> int:
-    if options.low > options.high:
-        raise JobError(
-            [Fault("low", f"{options.low:g} °F is over the high of {options.high:g}; the low is the cooler one")]
-        )
-    asked = DayAsked(
-        day=options.date,
-        latitude=options.latitude,
-        high_f=options.high,
-        low_f=options.low,
-        clock_ahead=options.clock_ahead,
-    )
-    _print_json(day_json(load_job(options.file), asked))
+    print_json(work_json(load_job(options.file), log))
     return SOUND
 
 
@@ -246,12 +168,12 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _schema(options: argparse.Namespace) -> int:
-    _print_json(job_schema())
+    print_json(job_schema())
     return SOUND
 
 
 def _openapi(options: argparse.Namespace) -> int:
-    _print_json(document(create_app(None)))
+    print_json(document(create_app(None)))
     return SOUND
 
 

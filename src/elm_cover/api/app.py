@@ -9,6 +9,7 @@ from flask_openapi3 import Info, OpenAPI
 from .. import __version__
 from ..formats.headline import headline
 from ..store.jobs import JobStore
+from .calendar import calendar
 from .exchange.archive import archives
 from .exchange.csv_files import csv_files
 from .exchange.dxf_files import dxf_files
@@ -18,6 +19,7 @@ from .heavy import Here
 from .interface import document
 from .jobs import jobs
 from .lists import offered
+from .loads import loads
 from .log import logs
 from .packing import Packing
 from .pages import pages
@@ -63,6 +65,8 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         racks,
         tables,
         firm,
+        calendar,
+        loads,
     ):
         app.register_api(part)
 

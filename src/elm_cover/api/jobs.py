@@ -38,6 +38,9 @@ def job_store() -> JobStore:
     return store
 
 
+MOST_NAME = 2000
+
+
 def stored_answer(job: StoredJob, status: int = 200) -> Response:
     """A stored job as a response, its save number as the ETag."""
     response = jsonify(job.told())
@@ -58,11 +61,29 @@ def version_seen(header: IfMatch) -> int | Response:
     "", responses={200: JobList, 422: Problem}, summary="The shelf, or the bin: a page of it, searched and sorted"
 )
 def list_jobs(query: ShelfQuery) -> Response:
-    sought = Sought(in_bin=query.bin, words=query.q, sort=query.sort, cursor=query.cursor, limit=query.limit)
+    sought = Sought(
+        in_bin=query.bin,
+        words=query.q,
+        sort=query.sort,
+        cursor=query.cursor,
+        limit=query.limit,
+        stage=query.stage,
+        crew=query.crew,
+        month=query.month,
+    )
     page = job_store().page(sought)
     # The headlines are kept as JSON: they go out as they are.
     lines = [
-        written({"id": line.id, "saved_at": line.saved_at, "deleted_at": line.deleted_at})[:-1]
+        written(
+            {
+                "id": line.id,
+                "saved_at": line.saved_at,
+                "deleted_at": line.deleted_at,
+                "stage": line.stage,
+                "crew": line.crew,
+                "day": line.day,
+            }
+        )[:-1]
         + b',"headline":'
         + (line.summary_text or "null").encode()
         + b"}"
@@ -108,6 +129,19 @@ def discard_job(path: JobPath) -> Response:
 @jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
 def bring_out(path: JobPath) -> Response:
     return stored_answer(job_store().bring_out(path.job_id, ACTOR))
+
+
+@jobs.post(
+    "/<job_id>/duplicate", responses={201: StoredJobAnswer, 404: Problem}, summary="A copy of a job, its dates left out"
+)
+def duplicate_job(path: JobPath) -> Response:
+    """The attic and what was decided, as a job of its own: no sale, no dates, no log, no place on the calendar."""
+    document = dict(job_store().get(path.job_id).document)
+    document.pop("sale", None)
+    if "trades" in document:
+        document["trades"] = [{"trade": one["trade"]} for one in document["trades"]]
+    document["name"] = f"{document.get('name') or 'Job'} (copy)"[:MOST_NAME]
+    return stored_answer(job_store().create(document, ACTOR), 201)
 
 
 @jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")

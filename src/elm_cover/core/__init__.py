@@ -3,16 +3,18 @@
 A room takes from its own modules and from rooms of a lower level; a rule of handbook §n is in the room named for §n::
 
     10 drawing        the plan as geometry in feet and inches
-     9 plan           the whole job: plan(job), rack(job, pool), corners(job)
+     9 plan           the whole job: plan(job), rack(job, pool), corners(job), reach(job), load(…)
      8 section        one section told          rack        every way of it weighed (§7)
      7 laying         one floor with a choice on it (§5 to §8)      corner      the eave in two dimensions (§8)
        work           the work list and its gate (§13)
      6 money          quantities, cost, saving (§10, §12)
      5 from_job       the one reader of a Job   target (§4)         old_fill (§5)
      4 given          what is on record: numbers and frozen data, no document
+       reach          where one can be, bands, hose, cord (§14)  load        the truck (§15)
      3 eaves (§8)     batts, enclosed (§7)      hazards (§3, §9)    preparation (§9, §13)
      2 layers         kinds, charts, voids, heat paths, load: what lies on a floor (§5 to §7)
      1 floor (§2)     climate (§4, §8)          log         entries of the work and their fold
+       schedule       attic air, a day by the clock, crews × days (§16)
      0 base           units, arrays, the notebook of flags, questions and figures
 
 docs/architecture.md has the whole house.

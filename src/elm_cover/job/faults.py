@@ -92,21 +92,28 @@ def _bounds_in_words(item: dict[str, Any]) -> str:
         case "float_type" | "int_type" | "int_from_float":
             return f"must be a {'whole ' if 'int' in item['type'] else ''}number, not {_shown(item['input'])}"
         case "greater_than":
-            return f"must be over {context['gt']:g}, not {_shown(item['input'])}"
+            return f"must be over {_bound(context['gt'])}, not {_shown(item['input'])}"
         case "greater_than_equal":
-            return f"must be {context['ge']:g} or more, not {_shown(item['input'])}"
+            return f"must be {_bound(context['ge'])} or more, not {_shown(item['input'])}"
         case "less_than":
-            return f"must be under {context['lt']:g}, not {_shown(item['input'])}"
+            return f"must be under {_bound(context['lt'])}, not {_shown(item['input'])}"
         case "less_than_equal":
-            return f"must be {context['le']:g} or less, not {_shown(item['input'])}"
+            return f"must be {_bound(context['le'])} or less, not {_shown(item['input'])}"
         case "too_long":
             return f"at most {context['max_length']} allowed, not {context['actual_length']}"
         case "too_short":
             return f"at least {context['min_length']} needed, not {context['actual_length']}"
+        case "date_from_datetime_parsing" | "date_parsing" | "date_type" | "date_from_datetime_inexact":
+            return f"must be a day that there is, written as 2026-07-15, not {_shown(item['input'])}"
         case "value_error":
             return str(context["error"])
         case _:
             return str(item["msg"])
+
+
+def _bound(value: Any) -> str:
+    """A bound as it is written: a number short, a day as it is."""
+    return f"{value:g}" if isinstance(value, (int, float)) else str(value)
 
 
 def _shown(value: Any) -> str:

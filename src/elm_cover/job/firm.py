@@ -6,7 +6,7 @@ from pydantic import Field
 
 from .book import Book
 from .crew import USUAL_KIT, Crew, KitLine, StockLine, Truck
-from .fields import DocumentModel, Identifier, Slug, TargetR, Text
+from .fields import DocumentModel, Identifier, Number, Slug, TargetR, Text
 from .firm_card import FirmCard
 from .product import Product
 from .usual import Usual
@@ -31,3 +31,7 @@ class Firm(DocumentModel):
     truck: Truck = Truck()
     crews: tuple[Crew, ...] = Field((), max_length=40)
     stock: tuple[StockLine, ...] = Field((), max_length=1000)
+    latitude: Number = Field(
+        41.0, ge=-66, le=66, description="Where the firm works, degrees north: how high the sun stands"
+    )
+    light_roofs: bool = Field(False, strict=True, description="Most roofs here are light: less heat in the attic")

@@ -20,13 +20,17 @@ class RevisionPath(JobPath):
 
 
 class ShelfQuery(KnownModel):
-    """q: words, all of which name or address hold. cursor: next of the page before, with the same q and sort."""
+    """q: words, all of which name or address hold. cursor: next of the page before, with the same q and sort. stage, crew, month
+    ("2026-07"): of those alone; crew and month by the calendar."""
 
     bin: bool = False
     q: str = Field("", max_length=200)
     sort: Literal["saved", "name", "floor"] = "saved"
     cursor: str | None = Field(None, max_length=2000)
     limit: int = Field(A_PAGE, ge=1, le=MOST_A_PAGE)
+    stage: Literal["to_measure", "to_offer", "sold", "dated", "at_work", "lost"] | None = None
+    crew: str | None = Field(None, max_length=80)
+    month: str | None = Field(None, pattern=r"^\d{4}-\d{2}$")
 
 
 class SaveQuery(KnownModel):
@@ -67,9 +71,14 @@ class Headline(BaseModel):
 
 
 class JobLine(BaseModel):
+    """A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar."""
+
     id: str
     saved_at: str
     deleted_at: str | None = None
+    stage: str
+    crew: str | None = None
+    day: str | None = None
     headline: Headline | None = None
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from .reach_floor import reach_drawing
 from .scene import drawing, thumbnail
 
-__all__ = ["drawing", "thumbnail"]
+__all__ = ["drawing", "reach_drawing", "thumbnail"]

@@ -1,12 +1,28 @@
-"""The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), work_after(plan, log)."""
+"""The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), load(job, plan, …),
+work_after(plan, log)."""
 
 from __future__ import annotations
 
 from ..rack.result import Rack
 from .eave_corners import Corners, corners
+from .loading import Load, load
 from .reaching import Reach, reach
 from .ways import rack
 from .whole_job import Plan, plan, plan_json
 from .work_done import day_of, work_after
 
-__all__ = ["Corners", "Plan", "Rack", "Reach", "corners", "day_of", "plan", "plan_json", "rack", "reach", "work_after"]
+__all__ = [
+    "Corners",
+    "Load",
+    "Plan",
+    "Rack",
+    "Reach",
+    "corners",
+    "day_of",
+    "load",
+    "plan",
+    "plan_json",
+    "rack",
+    "reach",
+    "work_after",
+]

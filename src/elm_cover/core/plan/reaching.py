@@ -8,9 +8,10 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from ...job import Job
-from ..base.arrays import Floats, Integers
+from ..base.arrays import Floats
 from ..base.notebook import Flag, Notebook, Open
 from ..base.units import fixed
+from ..floor.grid import Grid
 from ..from_job.products import product_input
 from ..from_job.reach import reach_input
 from ..from_job.section import section_input
@@ -90,12 +91,13 @@ class Reach:
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Behind:
-    """The arrays behind a reach: not part of its JSON."""
+    """The arrays behind a reach: not part of its JSON. grids: of the rooms that are filled, by their number."""
 
     floor: CrawlFloor
     way: Way
     banded: Banded
     rooms: Mapping[str, int]
+    grids: Mapping[int, Grid]
 
 
 def reach(job: Job) -> Reach:
@@ -119,7 +121,7 @@ def reach(job: Job) -> Reach:
     filled = [section for section in crawled if section.kind == "open_floor"]
     grids = {names[section.id]: site_of(section).grid for section in filled}
     found = banded(floor, way, throw, grids)
-    behind = Behind(floor=floor, way=way, banded=found, rooms=names)
+    behind = Behind(floor=floor, way=way, banded=found, rooms=names, grids=grids)
     told = _Telling(behind=behind, throw_ft=throw, last=len(found.bands))
     # As the plan plans them, so that what it has kept is not made again.
     reached = tuple(
@@ -342,10 +344,3 @@ def _bays(planned: PlannedSection, mine: np.ndarray[tuple[int], np.dtype[np.bool
             if mine[_cell_at(planned, (float(x), float(y)))]:
                 found.append((edge, number + 1))
     return tuple(found)
-
-
-def cells_in(found: Reach, section: str) -> Integers | None:
-    """The band of each cell of a section's grid, by its place in the order of filling; −1: by hand. None: no floor of its own."""
-    if found.behind is None or section not in found.behind.rooms:
-        return None
-    return found.behind.banded.cells.get(found.behind.rooms[section])

@@ -15,15 +15,13 @@ STAGES = {
     "at_work": "at work",
     "lost": "lost",
 }
-# Steps whose open questions keep a job from being measured.
-MEASURING = ("measure",)
 
 
 def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = False) -> str:
     """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar.
 
-    at work: something was done or loaded; sold, dated: by the sale on record and the calendar; to measure: while a question of
-    Measure is open.
+    at work: something was done or loaded; sold, dated: by the sale on record and the calendar; to measure: while a question about
+    one of its sections is open in Measure.
     """
     if day is not None and (day.done or day.out):
         return "at_work"
@@ -31,5 +29,7 @@ def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = Fal
         return "lost"
     if job.sale.stage == "sold":
         return "dated" if placed else "sold"
-    measured = bool(job.sections) and not any(item.step in MEASURING for item in planned.open)
+    measured = bool(job.sections) and not any(
+        item.step == "measure" and item.field.startswith("sections") for item in planned.open
+    )
     return "to_offer" if measured else "to_measure"

@@ -1,0 +1,214 @@
+"""The calendar over HTTP: crews × days, jobs placed and proposed, weather and busy times, the week's order."""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime, timedelta
+
+from flask import Response, jsonify, request
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic_core import to_jsonable_python
+
+from ..formats.calendar_ics import Event, read_busy, write_calendar
+from ..formats.order_csv import read_weather, write_order
+from ..job import Fault, JobError
+from ..store.calendar import Busy, StoredWeather, keep_busy, keep_weather, place_all, unplace
+from .answers.calendar import (
+    CalendarAnswer,
+    CalendarQuery,
+    CountAnswer,
+    CrewPath,
+    PlacesAsked,
+    ProposalAnswer,
+    ProposeAsked,
+    WeatherAsked,
+)
+from .calendar_board import StoredBoard, ordered, proposed, stored_board, told_line
+from .jobs import ACTOR, job_store
+from .problems import Problem
+
+calendar = APIBlueprint("calendar", __name__, url_prefix="/api/calendar", abp_tags=[Tag(name="calendar")])
+# How far ahead a crew's own calendar is read.
+AHEAD = timedelta(days=400)
+
+
+def today() -> date:
+    """The day by this machine's clock."""
+    return datetime.now().astimezone().date()
+
+
+def _asked(query: CalendarQuery) -> tuple[date, StoredBoard]:
+    first = query.first or today()
+    return first, stored_board(job_store(), first, query.days, today())
+
+
+@calendar.get("", responses={200: CalendarAnswer, 422: Problem}, summary="Crews × days from a day on")
+def read(query: CalendarQuery) -> Response:
+    first, made = _asked(query)
+    last = first + timedelta(days=query.days - 1)
+    by_id = {line.id: line for line in made.lines}
+    placed = {one.bar.placed.job for one in made.board.bars}
+    people = made.at_work[0].people if made.at_work else 2
+    answer = {
+        "first": first,
+        "today": today(),
+        "hours": made.board.hours,
+        "days": made.board.days,
+        "crews": [
+            {
+                "id": crew.id,
+                "name": crew.name,
+                "people": crew.people,
+                "machine": crew.machine,
+                "off": [day.day for day in made.board.days if not at_work.works(day.day)],
+            }
+            for crew, at_work in zip(made.crews, made.at_work, strict=True)
+        ],
+        "kept_crews": bool(made.firm.crews),
+        "bars": [
+            told_line(by_id[one.bar.placed.job])
+            | {
+                "crew": one.bar.placed.crew,
+                "day": one.bar.placed.day,
+                "half": one.bar.placed.half,
+                "halves": [{"day": day, "half": half} for day, half in one.bar.halves],
+                "hours": one.hours,
+                "stretches": one.bar.plan.stretches,
+                "conflicts": one.conflicts,
+                "notes": one.notes,
+            }
+            for one in made.board.bars
+            if one.bar.last >= first
+        ],
+        "waiting": [
+            told_line(by_id[job.id]) | {"hours": sum(task.hours(people) for task in job.tasks)}
+            for job in made.jobs
+            if job.id not in placed
+        ],
+        "order": ordered(made, first, last),
+    }
+    return jsonify(to_jsonable_python(answer))
+
+
+@calendar.put(
+    "/places", responses={200: CountAnswer, 404: Problem, 422: Problem}, summary="Place jobs, or take them off"
+)
+def put_places(body: PlacesAsked) -> Response:
+    """All of them or none. What breaks a rule is placed all the same, and shown as such."""
+    faults = [
+        Fault(f"places[{i}].day", "is needed with a crew: the first day of the job")
+        for i, one in enumerate(body.places)
+        if one.crew is not None and one.day is None
+    ]
+    if faults:
+        raise JobError(faults)
+    store = job_store()
+    placed = [(p.job, p.crew, p.day, p.half) for p in body.places if p.crew is not None and p.day is not None]
+    place_all(store, placed, ACTOR)
+    unplace(store, [p.job for p in body.places if p.crew is None])
+    return jsonify({"count": len(body.places)})
+
+
+@calendar.post("/propose", responses={200: ProposalAnswer, 422: Problem}, summary="Where the jobs would best stand")
+def post_propose(body: ProposeAsked) -> Response:
+    made = stored_board(job_store(), body.first, body.days, today())
+    found = proposed(made, body.jobs)
+    answer = {
+        "places": [
+            {"job": one.placed.job, "crew": one.placed.crew, "day": one.placed.day, "half": one.placed.half}
+            for one in found.bars
+        ],
+        "unplaced": found.unplaced,
+        "by": found.by,
+        "proved": found.proved,
+        "late_days": found.late_days,
+        "hot_h": found.hot_h,
+        "reasons": found.reasons,
+    }
+    return jsonify(to_jsonable_python(answer))
+
+
+@calendar.put("/weather", responses={200: CountAnswer, 422: Problem}, summary="Keep highs and lows of days")
+def put_weather(body: WeatherAsked) -> Response:
+    faults = []
+    for i, one in enumerate(body.days):
+        if (one.high_f is None) != (one.low_f is None):
+            faults.append(Fault(f"days[{i}].high_f", "high and low go together; leave out both to forget the day"))
+        elif one.high_f is not None and one.low_f is not None and one.low_f > one.high_f:
+            faults.append(
+                Fault(f"days[{i}].low_f", f"is over the high of {one.high_f:g} °F; the low is the cooler one")
+            )
+    if faults:
+        raise JobError(faults)
+    kept = [
+        StoredWeather(one.day, one.high_f, one.low_f, "typed")
+        for one in body.days
+        if one.high_f is not None and one.low_f is not None
+    ]
+    keep_weather(job_store(), kept, [one.day for one in body.days if one.high_f is None])
+    return jsonify({"count": len(body.days)})
+
+
+@calendar.post(
+    "/weather.csv", responses={200: CountAnswer, 422: Problem}, summary="Keep weather from a CSV: day, high_f, low_f"
+)
+def post_weather() -> Response:
+    found = read_weather(request.get_data().decode("utf-8-sig", errors="replace"))
+    keep_weather(job_store(), [StoredWeather(one.day, one.high_f, one.low_f, "read") for one in found])
+    return jsonify({"count": len(found)})
+
+
+@calendar.put(
+    "/busy/<crew>", responses={200: CountAnswer, 422: Problem}, summary="When a crew is busy, by its iCalendar file"
+)
+def put_busy(path: CrewPath) -> Response:
+    """Takes the place of what was read before. Counted are stretches of days from a month ago to some thirteen months ahead."""
+    first = today() - timedelta(days=31)
+    found = read_busy(request.get_data(), first, today() + AHEAD)
+    keep_busy(job_store(), path.crew, [Busy(path.crew, one.first, one.last, one.what) for one in found])
+    return jsonify({"count": len(found)})
+
+
+@calendar.get("/calendar.ics", responses={200: None, 422: Problem}, summary="The calendar as an iCalendar file")
+def read_ics(query: CalendarQuery) -> Response:
+    first, made = _asked(query)
+    content = calendar_file(made, first, first + timedelta(days=query.days - 1))
+    answer = Response(content, mimetype="text/calendar")
+    answer.headers["Content-Disposition"] = f'attachment; filename="calendar-{first.isoformat()}.ics"'
+    return answer
+
+
+def calendar_file(made: StoredBoard, first: date, last: date) -> bytes:
+    """The jobs of these days as an iCalendar file: an event for each job and day."""
+    names = {crew.id: crew.name for crew in made.crews}
+    by_id = {line.id: line for line in made.lines}
+    events = []
+    for one in made.board.bars:
+        line = told_line(by_id[one.bar.placed.job])
+        days = list(dict.fromkeys(day for day, _ in one.bar.halves))
+        for number, day in enumerate(days, 1):
+            pieces = [piece for piece in one.bar.plan.stretches if piece.day == number]
+            if not pieces or not first <= day <= last:
+                continue
+            text = [f"{piece.what}" for piece in pieces] + [conflict.text for conflict in one.conflicts]
+            events.append(
+                Event(
+                    uid=f"{line['job']}-{day.isoformat()}@elm-cover",
+                    title=line["name"],
+                    crew=names.get(one.bar.placed.crew, "a crew that is gone"),
+                    day=day,
+                    from_h=pieces[0].from_h,
+                    to_h=pieces[-1].to_h,
+                    where=line["address"] or "",
+                    text="\n".join(text),
+                )
+            )
+    return write_calendar(events, datetime.now(UTC))
+
+
+@calendar.get("/order.csv", responses={200: None, 422: Problem}, summary="What to order for these days, as CSV")
+def read_order(query: CalendarQuery) -> Response:
+    first, made = _asked(query)
+    text = write_order(ordered(made, first, first + timedelta(days=query.days - 1)))
+    answer = Response(text.encode("utf-8-sig"), mimetype="text/csv")
+    answer.headers["Content-Disposition"] = f'attachment; filename="order-{first.isoformat()}.csv"'
+    return answer

@@ -1,0 +1,137 @@
+"""The calendar of the store: its days, crews and jobs as the core takes them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Any
+
+from ..core.plan.week_order import Need, OnHand, OrderedLine, week_order
+from ..core.schedule.attic_air import Sky, sun_f, usual_clock_ahead
+from ..core.schedule.board import Board, board, job_from
+from ..core.schedule.calendar import CrewAtWork, JobToPlace, Placed
+from ..core.schedule.proposal import Proposal, propose
+from ..core.schedule.tasks import JobTask
+from ..devices.weather import MadeUpForecast
+from ..job.crew import Crew
+from ..job.firm import Firm
+from ..store.calendar import Busy, CalendarLine, StoredWeather, busy_times, calendar_lines, weather_of
+from ..store.firm import read_firm
+from ..store.jobs import JobStore
+
+# Where nobody has said which climate zone the firm works in.
+USUAL_ZONE = "5A"
+# Crews to begin with, until the firm has entered its own.
+FIRST_CREWS = (Crew(id="first", name="Crew 1", people=2),)
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class StoredBoard:
+    """The board with what it is made of. crews: as kept, those of a firm that has entered none are a start value."""
+
+    firm: Firm
+    crews: tuple[Crew, ...]
+    at_work: tuple[CrewAtWork, ...]
+    lines: tuple[CalendarLine, ...]
+    jobs: tuple[JobToPlace, ...]
+    board: Board
+
+
+def stored_board(store: JobStore, first: date, days: int, today: date | None) -> StoredBoard:
+    """The calendar from a day on."""
+    last = first + timedelta(days=days - 1)
+    firm = Firm.model_validate(read_firm(store).document)
+    crews = firm.crews or FIRST_CREWS
+    busy = busy_times(store, first - timedelta(days=40), last + timedelta(days=90))
+    at_work = tuple(_crew(crew, busy) for crew in crews)
+    lines = tuple(calendar_lines(store, first, last))
+    jobs = tuple(_job(line) for line in lines if line.to_do)
+    known = {job.id for job in jobs}
+    placed = [
+        Placed(job=line.id, crew=line.crew, day=line.day, half=line.half)
+        for line in lines
+        if line.crew is not None and line.day is not None and line.id in known
+    ]
+    weather = weather_of(store, first, last)
+    skies = [_sky(firm, first + timedelta(days=i), weather) for i in range(days)]
+    made = board(skies, at_work, jobs, placed, today)
+    return StoredBoard(firm=firm, crews=crews, at_work=at_work, lines=lines, jobs=jobs, board=made)
+
+
+def _crew(crew: Crew, busy: Iterable[Busy]) -> CrewAtWork:
+    off: set[date] = set()
+    stretches = [(date.fromisoformat(away.first), date.fromisoformat(away.last)) for away in crew.away]
+    stretches += [(one.first, one.last) for one in busy if one.crew == crew.id]
+    for begins, ends in stretches:
+        for i in range(min(400, max(0, (ends - begins).days + 1))):
+            off.add(begins + timedelta(days=i))
+    return CrewAtWork(
+        id=crew.id, name=crew.name, people=crew.people, weekdays=frozenset(crew.weekdays), off=frozenset(off)
+    )
+
+
+def _job(line: CalendarLine) -> JobToPlace:
+    to_do = line.to_do
+    tasks = [JobTask(**{**task, "after": tuple(task["after"])}) for task in to_do["tasks"]]
+    return job_from(name_of(line), line.id, tasks, to_do["gates"], to_do.get("promised_by"))
+
+
+def name_of(line: CalendarLine) -> str:
+    """What a job is called on the calendar."""
+    return str(line.headline.get("name") or line.headline.get("address") or "Job without a name")
+
+
+def _sky(firm: Firm, day: date, weather: dict[date, StoredWeather]) -> tuple[Sky, str]:
+    """A day as typed or read, else made up for the firm's zone: always marked which."""
+    known = weather.get(day)
+    made = MadeUpForecast(firm.usual.climate_zone or USUAL_ZONE).of(day) if known is None else known
+    sky = Sky(
+        day=day,
+        latitude=firm.latitude,
+        high_f=made.high_f,
+        low_f=made.low_f,
+        sun_f=sun_f(firm.light_roofs),
+        clock_ahead=usual_clock_ahead(day),
+    )
+    return sky, made.source
+
+
+def proposed(made: StoredBoard, wanted: Sequence[str] | None) -> Proposal:
+    """Where the jobs that wait for a day would best stand, round those that have one. wanted: of them; None: all of them."""
+    placed = {one.bar.placed.job for one in made.board.bars}
+    jobs = [job for job in made.jobs if job.id not in placed and (wanted is None or job.id in wanted) and _ready(job)]
+    taken = [(one.bar.placed.crew, *half) for one in made.board.bars for half in one.bar.halves]
+    return propose(jobs, made.at_work, made.board.heat, taken)
+
+
+def _ready(job: JobToPlace) -> bool:
+    return bool(job.tasks)
+
+
+def ordered(made: StoredBoard, first: date, last: date) -> tuple[OrderedLine, ...]:
+    """What the jobs that begin in these days need, less what is in stock."""
+    stock = {line.what: OnHand(line.on_hand, line.supplier) for line in made.firm.stock}
+    asked = [
+        (line.day, name_of(line), [Need(**need) for need in line.to_do.get("needs", ())])
+        for line in made.lines
+        if line.day is not None and first <= line.day <= last
+    ]
+    return week_order(asked, stock)
+
+
+def told_line(line: CalendarLine) -> dict[str, Any]:
+    """Of a job what a bar or a card shows beside its plan."""
+    to_do = line.to_do
+    return {
+        "job": line.id,
+        "name": name_of(line),
+        "address": line.headline.get("address"),
+        "stage": line.stage,
+        "thumbnail": line.headline.get("thumbnail", []),
+        "bags": to_do.get("bags", 0),
+        "bundles": to_do.get("bundles", 0),
+        "counted": to_do.get("counted", False),
+        "promised_by": to_do.get("promised_by"),
+        "gates": to_do.get("gates", []),
+    }

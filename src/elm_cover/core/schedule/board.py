@@ -1,0 +1,134 @@
+"""The calendar as it stands: days with their heat, crews, jobs as bars with what is wrong, jobs without a day (handbook §16)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from .attic_air import Sky, attic_f, work_minutes
+from .calendar import Bar, Conflict, CrewAtWork, Days, JobToPlace, Placed, bar, conflicts
+from .day_plan import clock_words
+
+# Hours of the clock whose heat is drawn. From seven o'clock sun to the end of the day.
+SHOWN_HOURS = tuple(range(6, 19))
+# From this attic air on nobody works there. Source: handbook §16.
+CLOSED_F = 115.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class BoardDay:
+    """A day: high and low in °F and where they come from; attic air and minutes of work at the hours shown. closes_h: the hour of
+    the clock from which the attic is closed till evening; None: it is not."""
+
+    day: date
+    high_f: float
+    low_f: float
+    source: str
+    attic_f: tuple[float, ...]
+    minutes: tuple[int, ...]
+    closes_h: int | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class BoardBar:
+    """A job as it stands. hours: by the clock in all; notes: what to mind, that breaks no rule."""
+
+    bar: Bar
+    conflicts: tuple[Conflict, ...]
+    hours: float
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Board:
+    """The calendar. hours: of the clock, those of attic_f and minutes of each day."""
+
+    hours: tuple[int, ...]
+    days: tuple[BoardDay, ...]
+    bars: tuple[BoardBar, ...]
+    heat: Days
+
+
+def board(
+    skies: Sequence[tuple[Sky, str]],
+    crews: Sequence[CrewAtWork],
+    jobs: Sequence[JobToPlace],
+    placed: Sequence[Placed],
+    today: date | None = None,
+) -> Board:
+    """The board of days in a row. skies: of each day, with where its weather comes from. placed: where jobs stand, each of jobs.
+
+    Source: handbook §16, calendar.
+    """
+    told = tuple(_day(sky, source) for sky, source in skies)
+    heat = Days(skies[0][0].day, tuple({h: work_minutes(sky, h) for h in range(24)} for sky, _ in skies))
+    by_id = {job.id: job for job in jobs}
+    at_work = {crew.id: crew for crew in crews}
+    bars = [bar(by_id[at.job], at, at_work.get(at.crew, _nobody(at.crew)), heat) for at in placed if at.job in by_id]
+    wrong = conflicts(bars, by_id, at_work, today)
+    return Board(
+        hours=SHOWN_HOURS,
+        days=told,
+        bars=tuple(
+            BoardBar(
+                bar=one,
+                conflicts=tuple(wrong[one.placed.job]),
+                hours=sum(piece.to_h - piece.from_h for piece in one.plan.stretches),
+                notes=tuple(_notes(one)),
+            )
+            for one in bars
+        ),
+        heat=heat,
+    )
+
+
+def _nobody(crew: str) -> CrewAtWork:
+    """A crew that is no longer there, so that its jobs still stand somewhere."""
+    return CrewAtWork(id=crew, name="a crew that is gone", people=2, weekdays=frozenset(range(7)))
+
+
+def _day(sky: Sky, source: str) -> BoardDay:
+    minutes = tuple(work_minutes(sky, hour) for hour in SHOWN_HOURS)
+    closed = [hour for hour, m in zip(SHOWN_HOURS, minutes, strict=True) if m == 0]
+    return BoardDay(
+        day=sky.day,
+        high_f=sky.high_f,
+        low_f=sky.low_f,
+        source=source,
+        attic_f=tuple(attic_f(sky, hour) for hour in SHOWN_HOURS),
+        minutes=minutes,
+        closes_h=min(closed, default=None),
+    )
+
+
+def _notes(one: Bar) -> list[str]:
+    """What to mind of a bar: why it takes more than a day, when attic work ends in the heat."""
+    found = []
+    if one.plan.hot_h > 0 and one.plan.stretches:
+        ends = max(piece.to_h for piece in one.plan.stretches if piece.where == "attic")
+        found.append(f"attic work over by {clock_words(ends)}: heat")
+    if one.plan.days > 1 and one.plan.why is not None:
+        found.append(one.plan.why)
+    return found
+
+
+def job_from(
+    name: str, job_id: str, tasks: Sequence[object], gates: Sequence[Mapping[str, object]], promised_by: str | None
+) -> JobToPlace:
+    """A job of the store as the calendar takes it; raises ValueError for a date that is none."""
+    return JobToPlace(
+        id=job_id,
+        name=name,
+        tasks=tuple(tasks),  # type: ignore[arg-type]
+        through=tuple(
+            (str(gate["trade"]), date.fromisoformat(str(gate["through_on"])) if gate.get("through_on") else None)
+            for gate in gates
+        ),
+        promised_by=None if promised_by is None else date.fromisoformat(promised_by),
+    )
+
+
+def span(first: date, count: int, of: Callable[[date], tuple[Sky, str]]) -> list[tuple[Sky, str]]:
+    """The skies of so many days in a row."""
+    return [of(first + timedelta(days=i)) for i in range(count)]
