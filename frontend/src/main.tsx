@@ -30,6 +30,7 @@ import { UnitsProvider } from "./ui/units";
 
 // The shelf comes first: the workbench when a job is opened, and what is read by few when it is read.
 const JobPage = lazy(async () => ({ default: (await import("./pages/workbench/JobPage")).JobPage }));
+const CalendarPage = lazy(async () => ({ default: (await import("./pages/calendar/CalendarPage")).CalendarPage }));
 const Reference = lazy(async () => ({ default: (await import("./pages/reference/Reference")).Reference }));
 
 // The style element that stops the page from scrolling under a dialog takes its nonce from here.
@@ -67,6 +68,20 @@ createRoot(document.getElementById("root") as HTMLElement).render(
             <Route path="/" element={<Shelf />} />
             <Route path="/jobs/:id" element={<Bench />} />
             <Route path="/jobs/:id/:step" element={<Bench />} />
+            <Route
+              path="/calendar"
+              element={
+                <Suspense
+                  fallback={
+                    <main className="plain">
+                      <Loader aria-label="Opening the calendar" />
+                    </main>
+                  }
+                >
+                  <CalendarPage />
+                </Suspense>
+              }
+            />
             <Route
               path="/interface"
               element={

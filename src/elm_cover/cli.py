@@ -16,8 +16,10 @@ from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
+from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
+from .formats.load_csv import write_load
 from .formats.log_file import load_log
 from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
@@ -27,6 +29,7 @@ from .job.log_entry import LogEntry
 from .papers.change_order import change_order
 from .papers.eave_detail import eave_detail
 from .papers.job_sheet import job_sheet
+from .papers.load_sheet import load_sheet
 from .papers.offer import offer
 from .papers.work_sheet import work_sheet
 from .server import DEFAULT_PORT, data_folder, serve
@@ -40,6 +43,8 @@ EXPORTS: dict[str, Callable[[Job, date, Sequence[LogEntry]], bytes]] = {
     "eave.pdf": lambda job, today, log: eave_detail(job, today),
     "work.pdf": work_sheet,
     "change.pdf": lambda job, today, log: change_order(job, today),
+    "load.pdf": load_sheet,
+    "load.csv": lambda job, today, log: write_load(loaded_lines(job, log)).encode(),
     ".svg": lambda job, today, log: floor_svg(job).encode(),
     ".dxf": lambda job, today, log: floor_dxf(job).encode(),
     ".json": lambda job, today, log: floor_json(job).encode(),
@@ -47,7 +52,7 @@ EXPORTS: dict[str, Callable[[Job, date, Sequence[LogEntry]], bytes]] = {
     "features.csv": lambda job, today, log: write_features(job).encode(),
 }
 # Endings that say more than the kind of file.
-NAMED = ("features.csv", "offer.pdf", "eave.pdf", "work.pdf", "change.pdf")
+NAMED = ("features.csv", "offer.pdf", "eave.pdf", "work.pdf", "change.pdf", "load.pdf", "load.csv")
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -99,7 +104,7 @@ def parser() -> argparse.ArgumentParser:
     about = "Write part of a job file for other programs, by the ending of the file to write."
     exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    kinds = ".pdf the job sheet; offer.pdf, eave.pdf, work.pdf, change.pdf; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    kinds = ".pdf the job sheet; offer.pdf, eave.pdf, work.pdf, change.pdf, load.pdf; load.csv; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
@@ -153,10 +158,10 @@ def _export(options: argparse.Namespace) -> int:
     to: Path = options.to
     named = next((name for name in NAMED if to.name.lower().endswith(name)), None)
     write = EXPORTS.get(named or to.suffix.lower())
-    if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv")):
+    if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv", "load.csv")):
         write = None
     if write is None:
-        allowed = ".pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, .svg, .dxf, .json, …readings.csv, …features.csv"
+        allowed = ".pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, …load.pdf, …load.csv, .svg, .dxf, .json, …readings.csv, …features.csv"
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
     log = () if options.log is None else load_log(options.log)
     content = write(load_job(options.file), options.date or date.today(), log)

@@ -12,11 +12,11 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import figure, open_demo, part, settled
 
-STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves")
+STEPS = ("Look over", "Measure", "Target", "Choose", "Eaves", "Load")
 PARTS = ("floor", "old fill", "obstacles", "walk-over")
 CHOOSE_PARTS = ("cores", "fill", "batts", "price")
 EAVES_PARTS = ("bays", "plate", "corner", "vents")
-PARTS_OF = {"Measure": PARTS, "Choose": CHOOSE_PARTS, "Eaves": EAVES_PARTS}
+PARTS_OF = {"Load": ("truck", "reach", "sale, dates"), "Measure": PARTS, "Choose": CHOOSE_PARTS, "Eaves": EAVES_PARTS}
 ROOT = Path(__file__).parent.parent.parent
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 TOKENS = (ROOT / "frontend" / "src" / "theme" / "tokens.css").read_text()
@@ -75,6 +75,21 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
         page.locator(".tabs").get_by_text("Cut").click()
     else:
         page.keyboard.press("?")
+    settled(page)
+    assert axe(page) == []
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_the_calendar_is_open_to_all(page: Page, size: str, scheme: str) -> None:
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
+    page.get_by_role("link", name="Calendar", exact=True).click()
+    page.get_by_role("button", name="A week on").click()
+    bar = page.locator(".cal-bar").first
+    expect(bar).to_be_visible()
+    settled(page)
+    assert axe(page) == []
+    bar.press("Enter")
+    expect(page.get_by_role("dialog")).to_be_visible()
     settled(page)
     assert axe(page) == []
 

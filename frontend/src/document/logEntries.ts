@@ -1,6 +1,6 @@
 import type { components } from "../api/generated/schema";
 
-export type EntryKind = "work.done" | "work.left" | "note" | "photo" | "void";
+export type EntryKind = "work.done" | "work.left" | "note" | "photo" | "load.out" | "load.back" | "void";
 
 /** An entry as this browser writes it, until the program has it. */
 export interface LogEntry {

@@ -7,6 +7,8 @@ export type Action =
   | "detail"
   | "work"
   | "change"
+  | "load"
+  | "loadCsv"
   | "history"
   | "file"
   | "archive"

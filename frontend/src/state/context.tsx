@@ -15,6 +15,7 @@ import type { SaveState } from "./saving";
 import type { Picked, Tool, Waiting } from "./tool";
 import type { LiveCorners } from "./useCorners";
 import type { JobEdits } from "./useJob";
+import type { LiveLoad } from "./useLoad";
 import type { LogHandle } from "./useLog";
 import type { LiveRack } from "./useRack";
 
@@ -50,6 +51,8 @@ export interface PlanBench {
   rack: LiveRack;
   /** Every eave solved in two dimensions; while Eaves is open. */
   corners: LiveCorners;
+  /** Bands, hose, cord and what goes on the truck; while Load is open. */
+  load: LiveLoad;
   /** What was done, and by whom: the log of the job. */
   log: LogHandle;
 }

@@ -1,7 +1,7 @@
 import { ask } from "../api/client";
 import type { JobHandle } from "./useJob";
 
-export type PaperKind = "job sheet" | "offer" | "eave detail" | "work list" | "change";
+export type PaperKind = "job sheet" | "offer" | "eave detail" | "work list" | "change" | "load list";
 /** Which eave a detail is of; left out: the first. */
 export type EaveAsked = { section: string; edge: number } | null;
 

@@ -11,11 +11,19 @@ export interface Live<T> {
 
 const AFTER_MS = 200;
 
+/** The stored job whose log is looked at too, and how often it has changed. */
+export interface LogSeen {
+  of: string;
+  turn: number;
+}
+
 /** What the server makes of the job beside its plan, asked again when an edit pauses; only while somebody looks. Who has
  * stopped looking, or wants a newer one, lets go of the answer: the server stops working on it. */
-export function useLive<T>(url: string, job: JobDocument, wanted: boolean): Live<T> {
+export function useLive<T>(url: string, job: JobDocument, wanted: boolean, log?: LogSeen): Live<T> {
   const [live, setLive] = useState<Live<T>>({ answer: null, busy: false, trouble: null });
   const first = useRef(true);
+  const { of, turn } = log ?? {};
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another turn of the log is another answer
   useEffect(() => {
     if (!wanted) return;
     const given = new AbortController();
@@ -23,7 +31,7 @@ export function useLive<T>(url: string, job: JobDocument, wanted: boolean): Live
       () => {
         first.current = false;
         setLive((old) => ({ ...old, busy: true }));
-        ask<T>("POST", url, { job }, {}, given.signal)
+        ask<T>("POST", url, of === undefined ? { job } : { job, log_of: of }, {}, given.signal)
           .then(({ data }) => {
             if (!given.signal.aborted) setLive({ answer: data, busy: false, trouble: null });
           })
@@ -37,6 +45,6 @@ export function useLive<T>(url: string, job: JobDocument, wanted: boolean): Live
       window.clearTimeout(timer);
       given.abort();
     };
-  }, [url, job, wanted]);
+  }, [url, job, wanted, of, turn]);
   return live;
 }

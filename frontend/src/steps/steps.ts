@@ -1,6 +1,7 @@
 import type { ComponentType } from "react";
 import { Choose } from "./choose/Choose";
 import { Eaves } from "./eaves/Eaves";
+import { Load } from "./load/Load";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
 import { Prepare } from "./prepare/Prepare";
@@ -66,5 +67,13 @@ export const STEPS: readonly StepInfo[] = [
     asks: ["prepare"],
     bySection: false,
     Sheet: Prepare,
+  },
+  {
+    id: "load",
+    title: "Load",
+    about: "What goes on the truck, and how it gets to the floor.",
+    asks: ["load"],
+    bySection: false,
+    Sheet: Load,
   },
 ];

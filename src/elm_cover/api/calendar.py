@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+import pickle
 from datetime import UTC, date, datetime, timedelta
 
 from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
+from ..core.schedule.proposal import Proposal
 from ..formats.calendar_ics import Event, read_busy, write_calendar
 from ..formats.order_csv import read_weather, write_order
 from ..job import Fault, JobError
+from ..papers.purchase_list import purchase_list
 from ..store.calendar import Busy, StoredWeather, keep_busy, keep_weather, place_all, unplace
 from .answers.calendar import (
     CalendarAnswer,
@@ -22,7 +25,8 @@ from .answers.calendar import (
     ProposeAsked,
     WeatherAsked,
 )
-from .calendar_board import StoredBoard, ordered, proposed, stored_board, told_line
+from .calendar_board import StoredBoard, ordered, puzzle, solved_puzzle, stored_board, told_line
+from .heavy import worked
 from .jobs import ACTOR, job_store
 from .problems import Problem
 
@@ -111,7 +115,8 @@ def put_places(body: PlacesAsked) -> Response:
 @calendar.post("/propose", responses={200: ProposalAnswer, 422: Problem}, summary="Where the jobs would best stand")
 def post_propose(body: ProposeAsked) -> Response:
     made = stored_board(job_store(), body.first, body.days, today())
-    found = proposed(made, body.jobs)
+    packed = pickle.dumps(puzzle(made, body.jobs))
+    found: Proposal = pickle.loads(worked(solved_puzzle, "", packed))  # what our own worker has packed
     answer = {
         "places": [
             {"job": one.placed.job, "crew": one.placed.crew, "day": one.placed.day, "half": one.placed.half}
@@ -211,4 +216,14 @@ def read_order(query: CalendarQuery) -> Response:
     text = write_order(ordered(made, first, first + timedelta(days=query.days - 1)))
     answer = Response(text.encode("utf-8-sig"), mimetype="text/csv")
     answer.headers["Content-Disposition"] = f'attachment; filename="order-{first.isoformat()}.csv"'
+    return answer
+
+
+@calendar.get("/order.pdf", responses={200: None, 422: Problem}, summary="What to order for these days, as PDF")
+def read_order_pdf(query: CalendarQuery) -> Response:
+    first, made = _asked(query)
+    last = first + timedelta(days=query.days - 1)
+    content = purchase_list(made.firm.card.name or "", ordered(made, first, last), first, last, today())
+    answer = Response(content, mimetype="application/pdf")
+    answer.headers["Content-Disposition"] = f'attachment; filename="order-{first.isoformat()}.pdf"'
     return answer

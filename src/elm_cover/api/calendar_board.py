@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pickle
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
@@ -9,17 +10,20 @@ from typing import Any
 
 from ..core.plan.week_order import Need, OnHand, OrderedLine, week_order
 from ..core.schedule.attic_air import Sky, sun_f, usual_clock_ahead
-from ..core.schedule.board import Board, board, job_from
-from ..core.schedule.calendar import CrewAtWork, JobToPlace, Placed
-from ..core.schedule.proposal import Proposal, propose
+from ..core.schedule.board import Board, board
+from ..core.schedule.calendar import CrewAtWork, Days, JobToPlace, Placed
+from ..core.schedule.proposal import propose
 from ..core.schedule.tasks import JobTask
 from ..devices.weather import MadeUpForecast
+from ..job import Fault, JobError
 from ..job.crew import Crew
 from ..job.firm import Firm
 from ..store.calendar import Busy, CalendarLine, StoredWeather, busy_times, calendar_lines, weather_of
 from ..store.firm import read_firm
 from ..store.jobs import JobStore
 
+# Jobs × crews × days that one proposal may weigh.
+MOST_PLACES = 12_000
 # Where nobody has said which climate zone the firm works in.
 USUAL_ZONE = "5A"
 # Crews to begin with, until the firm has entered its own.
@@ -74,7 +78,18 @@ def _crew(crew: Crew, busy: Iterable[Busy]) -> CrewAtWork:
 def _job(line: CalendarLine) -> JobToPlace:
     to_do = line.to_do
     tasks = [JobTask(**{**task, "after": tuple(task["after"])}) for task in to_do["tasks"]]
-    return job_from(name_of(line), line.id, tasks, to_do["gates"], to_do.get("promised_by"))
+    promised = to_do.get("promised_by")
+    return JobToPlace(
+        id=line.id,
+        name=name_of(line),
+        tasks=tuple(tasks),
+        through=tuple(
+            (gate["trade"], date.fromisoformat(gate["through_on"]) if gate.get("through_on") else None)
+            for gate in to_do["gates"]
+        ),
+        promised_by=None if promised is None else date.fromisoformat(promised),
+        begun=line.stage == "at_work",
+    )
 
 
 def name_of(line: CalendarLine) -> str:
@@ -97,16 +112,38 @@ def _sky(firm: Firm, day: date, weather: dict[date, StoredWeather]) -> tuple[Sky
     return sky, made.source
 
 
-def proposed(made: StoredBoard, wanted: Sequence[str] | None) -> Proposal:
-    """Where the jobs that wait for a day would best stand, round those that have one. wanted: of them; None: all of them."""
+@dataclass(frozen=True, eq=False)
+class Puzzle:
+    """What a proposal is made from, as it goes to the process that makes it."""
+
+    jobs: tuple[JobToPlace, ...]
+    crews: tuple[CrewAtWork, ...]
+    days: Days
+    taken: tuple[tuple[str, date, int], ...]
+
+
+def puzzle(made: StoredBoard, wanted: Sequence[str] | None) -> Puzzle:
+    """The jobs that wait for a day, round those that have one. wanted: of them; None: all of them. Raises JobError where that is
+    more than can be thought through."""
     placed = {one.bar.placed.job for one in made.board.bars}
-    jobs = [job for job in made.jobs if job.id not in placed and (wanted is None or job.id in wanted) and _ready(job)]
-    taken = [(one.bar.placed.crew, *half) for one in made.board.bars for half in one.bar.halves]
-    return propose(jobs, made.at_work, made.board.heat, taken)
+    jobs = tuple(
+        job for job in made.jobs if job.id not in placed and (wanted is None or job.id in wanted) and job.tasks
+    )
+    taken = tuple((one.bar.placed.crew, *half) for one in made.board.bars for half in one.bar.halves)
+    count = len(jobs) * len(made.at_work) * len(made.board.heat)
+    if count > MOST_PLACES:
+        text = (
+            f"{len(jobs)} jobs × {len(made.at_work)} crews × {len(made.board.heat)} days are too many places to weigh at once; "
+            f"up to {MOST_PLACES:,}. Propose for fewer days, or for some of the jobs"
+        )
+        raise JobError([Fault("jobs", text)])
+    return Puzzle(jobs, made.at_work, made.board.heat, taken)
 
 
-def _ready(job: JobToPlace) -> bool:
-    return bool(job.tasks)
+def solved_puzzle(given: bytes, how: str) -> bytes:
+    """The proposal for a puzzle, both as this program packs them: for a process of its own."""
+    asked: Puzzle = pickle.loads(given)  # packed by the same program, never read from outside
+    return pickle.dumps(propose(asked.jobs, asked.crews, asked.days, asked.taken))
 
 
 def ordered(made: StoredBoard, first: date, last: date) -> tuple[OrderedLine, ...]:

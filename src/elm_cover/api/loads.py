@@ -14,6 +14,7 @@ from ..core.drawing import reach_drawing
 from ..core.log.fold import Day
 from ..core.plan import load, plan, reach, work_after
 from ..core.plan.loading import Counted, counted_back
+from ..formats.load_csv import write_load
 from ..job.firm import Firm
 from ..store.firm import read_firm
 from .answers.load import LoadAnswer, LoadAsked
@@ -43,6 +44,16 @@ def read_load(query: ViewQuery, body: LoadAsked) -> Response:
     return Response(worked(loaded, json.dumps(how)), mimetype="application/json")
 
 
+@loads.post("/load.csv", responses={200: None, 404: Problem, 422: Problem}, summary="What goes on the truck, as CSV")
+def load_csv(body: LoadAsked) -> Response:
+    firm = Firm.model_validate(read_firm(job_store()).document)
+    day = None if body.log_of is None else logged_day(body.log_of)
+    planned = plan(body.job)
+    work = planned.work if day is None else work_after(planned, day)
+    made = load(body.job, planned, work, firm, reach(body.job).hose)
+    return Response(write_load(counted_back(made.items, _counts(day))).encode("utf-8-sig"), mimetype="text/csv")
+
+
 def loaded(given: bytes, how: str) -> bytes:
     """Reach and load of a body. how: units, the firm's document and what the log comes to, as JSON."""
     asked = json.loads(how)
@@ -52,14 +63,9 @@ def loaded(given: bytes, how: str) -> bytes:
     day = _day(asked["day"])
     work = planned.work if day is None else work_after(planned, day)
     made = load(job, planned, work, firm, found.hose)
-    counts = (
-        {}
-        if day is None
-        else {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
-    )
     told: dict[str, Any] = to_jsonable_python(made)
     del told["items"]
-    told["lines"] = to_jsonable_python(counted_back(made.items, counts))
+    told["lines"] = to_jsonable_python(counted_back(made.items, _counts(day)))
     stock = {line.what: line.on_hand for line in firm.stock}
     told["missing"] = [
         {"what": item.what, "title": item.title, "unit": item.unit, "amount": item.amount, "on_hand": stock[item.what]}
@@ -74,6 +80,12 @@ def loaded(given: bytes, how: str) -> bytes:
     view = ViewQuery.model_validate({"units": asked["units"]})
     drawn = answer.pop("drawing")
     return written({**view.told(answer), "drawing": drawn})
+
+
+def _counts(day: Day | None) -> dict[str, Counted]:
+    if day is None:
+        return {}
+    return {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
 
 
 def _day(told: dict[str, Any] | None) -> Day | None:

@@ -9,13 +9,16 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..job import Job, read_job
+from ..job.firm import Firm
 from ..job.log_entry import LogEntry
 from ..papers.change_order import change_order
 from ..papers.eave_detail import eave_detail
 from ..papers.job_sheet import job_sheet
 from ..papers.lettering import LettersMissingError, missing_letters, paper_view
+from ..papers.load_sheet import load_sheet
 from ..papers.offer import offer
 from ..papers.work_sheet import work_sheet
+from ..store.firm import read_firm
 from .answers.jobs import (
     IfMatch,
     JobPath,
@@ -60,6 +63,8 @@ def _paper(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
 
 def _printed(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
     today = date.today()
+    if query.kind == "load list":
+        return load_sheet(job, today, log, Firm.model_validate(read_firm(job_store()).document))
     if query.kind == "work list":
         return work_sheet(job, today, log)
     if query.kind == "eave detail":

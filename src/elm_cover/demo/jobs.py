@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import date, timedelta
 from importlib import resources
 from pathlib import Path
 from typing import Any
@@ -11,9 +12,12 @@ from ..formats.headline import headline
 from ..formats.log_file import entry_document, read_entry
 from ..formats.product_library import library
 from ..job import read_job
+from ..store.calendar import StoredWeather, keep_weather, place_all
+from ..store.firm import keep_firm, read_firm
 from ..store.jobs import JobStore
 from ..store.photos import put_bytes
 from .pictures import demo_photos
+from .week import CREWS, HIGHS, PLACED, STOCK, monday_from, small_documents, sold
 
 PRODUCT = "cellulose-low-settling"
 
@@ -47,8 +51,8 @@ def _with_photos(text: str, names: dict[str, str]) -> dict[str, Any]:
     return document
 
 
-def add_demo_jobs(folder: Path) -> None:
-    """Puts the demo jobs into a data folder that has no job yet."""
+def add_demo_jobs(folder: Path, today: date | None = None) -> None:
+    """Puts the demo jobs into a data folder that has no job yet, with the two weeks round today on the calendar."""
     store = JobStore(folder, headline)
     if store.all() or store.all(in_bin=True):
         return
@@ -56,6 +60,23 @@ def add_demo_jobs(folder: Path) -> None:
         put_bytes(folder, photo.name, photo.content)
     # The first one is stored last, so that it stands on top of the shelf.
     logs = demo_logs()
-    for document in reversed(demo_documents()):
+    monday = monday_from(today or date.today())
+    big = [sold(document, monday) for document in demo_documents()]
+    ids = {}
+    for document in reversed([*big, *small_documents(monday)]):
         read_job(document)
-        store.create(document, "local", log=logs.get(document["name"], []))
+        ids[document["name"]] = store.create(document, "local", log=logs.get(document["name"], [])).id
+    _add_week(store, monday, ids)
+
+
+def _add_week(store: JobStore, monday: date, ids: dict[str, str]) -> None:
+    """Crews, stock, weather, and the jobs on their days."""
+    firm = read_firm(store)
+    keep_firm(store, {**firm.document, "crews": CREWS, "stock": STOCK}, firm.saves, "local")
+    weather = [
+        StoredWeather(monday + timedelta(days=i), float(high), float(high - 21), "read") for i, high in enumerate(HIGHS)
+    ]
+    keep_weather(store, weather)
+    place_all(
+        store, [(ids[name], crew, monday + timedelta(days=day), half) for name, crew, day, half in PLACED], "local"
+    )

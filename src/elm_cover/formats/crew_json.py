@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import day_tasks, loading, plan, reach
+from ..core.plan import day_of, day_tasks, loading, plan, reach, work_after
 from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
 from ..core.schedule.day_plan import best_start
 from ..core.schedule.tasks import LEAST_PEOPLE, for_crew
 from ..job import Job
 from ..job.firm import Firm
+from ..job.log_entry import LogEntry
 
 
 def reach_json(job: Job) -> dict[str, Any]:
@@ -33,6 +35,14 @@ def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
     made = loading.load(job, planned, planned.work, firm or Firm(), reach(job).hose)
     told: dict[str, Any] = to_jsonable_python(made)
     return told
+
+
+def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> tuple[loading.LoadLine, ...]:
+    """The load list with what the log says went out and came back."""
+    planned, day = plan(job), day_of(log)
+    made = loading.load(job, planned, work_after(planned, day), firm or Firm(), reach(job).hose)
+    counts = {what: loading.Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
+    return loading.counted_back(made.items, counts)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -78,8 +78,17 @@ def _in_words(item: dict[str, Any]) -> str:
     return f"{said}; {way_out}" if way_out and item["type"].startswith(("greater", "less")) else said
 
 
+# What pydantic calls a text that is no day.
+NO_DAY = ("date_from_datetime_parsing", "date_parsing", "date_type", "date_from_datetime_inexact")
+
+
 def _bounds_in_words(item: dict[str, Any]) -> str:
-    context = item.get("ctx", {})
+    if item["type"] in NO_DAY:
+        return f"must be a day that there is, written as 2026-07-15, not {_shown(item['input'])}"
+    return _rule_in_words(item, item.get("ctx", {}))
+
+
+def _rule_in_words(item: dict[str, Any], context: dict[str, Any]) -> str:
     match item["type"]:
         case "extra_forbidden":
             return "is not a field of the job document; remove it or check its spelling"
@@ -103,8 +112,6 @@ def _bounds_in_words(item: dict[str, Any]) -> str:
             return f"at most {context['max_length']} allowed, not {context['actual_length']}"
         case "too_short":
             return f"at least {context['min_length']} needed, not {context['actual_length']}"
-        case "date_from_datetime_parsing" | "date_parsing" | "date_type" | "date_from_datetime_inexact":
-            return f"must be a day that there is, written as 2026-07-15, not {_shown(item['input'])}"
         case "value_error":
             return str(context["error"])
         case _:

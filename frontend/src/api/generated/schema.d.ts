@@ -58,6 +58,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A copy of a job, its dates left out
+         * @description The attic and what was decided, as a job of its own: no sale, no dates, no log, no place on the calendar.
+         */
+        post: operations["jobs_duplicate_job__job_id__duplicate_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/revisions": {
         parameters: {
             query?: never;
@@ -528,6 +548,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Crews × days from a day on */
+        get: operations["calendar_read_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Place jobs, or take them off
+         * @description All of them or none. What breaks a rule is placed all the same, and shown as such.
+         */
+        put: operations["calendar_put_places_places_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the jobs would best stand */
+        post: operations["calendar_post_propose_propose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep highs and lows of days */
+        put: operations["calendar_put_weather_weather_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/weather.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep weather from a CSV: day, high_f, low_f */
+        post: operations["calendar_post_weather_weather_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/busy/{crew}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * When a crew is busy, by its iCalendar file
+         * @description Takes the place of what was read before. Counted are stretches of days from a month ago to some thirteen months ahead.
+         */
+        put: operations["calendar_put_busy_busy__crew__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calendar as an iCalendar file */
+        get: operations["calendar_read_ics_calendar_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/order.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to order for these days, as CSV */
+        get: operations["calendar_read_order_order_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The way to every place, and what goes on the truck */
+        post: operations["loads_read_load_load_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/load.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What goes on the truck, as CSV */
+        post: operations["loads_load_csv_load_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -581,7 +777,10 @@ export interface components {
             /** @default null */
             gate?: components["schemas"]["GateLine"] | null;
         };
-        /** JobLine */
+        /**
+         * JobLine
+         * @description A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar.
+         */
         JobLine: {
             /** Id */
             id: string;
@@ -592,6 +791,18 @@ export interface components {
              * @default null
              */
             deleted_at?: string | null;
+            /** Stage */
+            stage: string;
+            /**
+             * Crew
+             * @default null
+             */
+            crew?: string | null;
+            /**
+             * Day
+             * @default null
+             */
+            day?: string | null;
             /** @default null */
             headline?: components["schemas"]["Headline"] | null;
         };
@@ -982,6 +1193,33 @@ export interface components {
              *     }
              */
             preparation?: components["schemas"]["Preparation"];
+            /**
+             * @default {
+             *       "machine": null,
+             *       "throw_ft": null,
+             *       "to_house_ft": null,
+             *       "up_ft": null,
+             *       "hose_most_ft": null,
+             *       "cord_ft": null,
+             *       "gauge_awg": null,
+             *       "amps": null,
+             *       "volts": null
+             *     }
+             */
+            reach?: components["schemas"]["ReachFacts"];
+            /**
+             * @default {
+             *       "stage": null,
+             *       "on": null,
+             *       "promised_by": null
+             *     }
+             */
+            sale?: components["schemas"]["Sale"];
+            /**
+             * Trades
+             * @default []
+             */
+            trades?: components["schemas"]["Trade"][];
             /** House Rules */
             house_rules?: {
                 [key: string]: string;
@@ -2511,6 +2749,12 @@ export interface components {
              * @default null
              */
             price?: number | null;
+            /**
+             * Hose Least Ft
+             * @description Hose that the label asks for at least
+             * @default null
+             */
+            hose_least_ft?: number | null;
         };
         /**
          * Rates
@@ -2605,6 +2849,59 @@ export interface components {
             removal_bag_ft3?: number;
         };
         /**
+         * ReachFacts
+         * @description throw_ft: left out, that of the machine. to_house_ft: hose from machine to house; up_ft: from there up and to the way in.
+         *
+         *     hose_most_ft: what the machine carries. cord_ft, gauge_awg: the cord that is there.
+         */
+        ReachFacts: {
+            /**
+             * Machine
+             * @default null
+             */
+            machine?: ("small" | "truck") | null;
+            /**
+             * Throw Ft
+             * @default null
+             */
+            throw_ft?: number | null;
+            /**
+             * To House Ft
+             * @default null
+             */
+            to_house_ft?: number | null;
+            /**
+             * Up Ft
+             * @default null
+             */
+            up_ft?: number | null;
+            /**
+             * Hose Most Ft
+             * @default null
+             */
+            hose_most_ft?: number | null;
+            /**
+             * Cord Ft
+             * @default null
+             */
+            cord_ft?: number | null;
+            /**
+             * Gauge Awg
+             * @default null
+             */
+            gauge_awg?: (16 | 14 | 12 | 10) | null;
+            /**
+             * Amps
+             * @default null
+             */
+            amps?: number | null;
+            /**
+             * Volts
+             * @default null
+             */
+            volts?: number | null;
+        };
+        /**
          * Reading
          * @description Total depth of the old fill at a point. checked: a reading that stands out was looked at again and is right.
          */
@@ -2629,6 +2926,27 @@ export interface components {
              * @default false
              */
             checked?: boolean;
+        };
+        /**
+         * Sale
+         * @description stage: left out while nothing was offered. on: since when. promised_by: the day it is to be done by.
+         */
+        Sale: {
+            /**
+             * Stage
+             * @default null
+             */
+            stage?: ("offered" | "sold" | "lost") | null;
+            /**
+             * On
+             * @default null
+             */
+            on?: string | null;
+            /**
+             * Promised By
+             * @default null
+             */
+            promised_by?: string | null;
         };
         /**
          * Section
@@ -2860,6 +3178,19 @@ export interface components {
              * @default false
              */
             raised_heel?: boolean;
+        };
+        /**
+         * Trade
+         * @description Somebody else's work that goes before the fill. through_on: the last day they are there; left out: not known.
+         */
+        Trade: {
+            /** Trade */
+            trade: string;
+            /**
+             * Through On
+             * @default null
+             */
+            through_on?: string | null;
         };
         /** Vent */
         Vent: {
@@ -3103,7 +3434,8 @@ export interface components {
         };
         /**
          * Day
-         * @description The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided.
+         * @description The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+         *     how much of each thing went onto the truck and came back, summed; moved: the entries that said so.
          */
         Day: {
             /** Done */
@@ -3122,6 +3454,19 @@ export interface components {
             taken_back: string[];
             /** Ignored */
             ignored: components["schemas"]["Ignored"][];
+            /** Out */
+            out?: {
+                [key: string]: number;
+            };
+            /** Back */
+            back?: {
+                [key: string]: number;
+            };
+            /**
+             * Moved
+             * @default []
+             */
+            moved?: components["schemas"]["Moved"][];
         };
         /**
          * Ignored
@@ -3154,6 +3499,24 @@ export interface components {
              * @default null
              */
             reason?: string | null;
+        };
+        /**
+         * Moved
+         * @description Something that went onto the truck (load.out) or came back (load.back), by the entry that said it.
+         */
+        Moved: {
+            /** Entry */
+            entry: string;
+            /** Kind */
+            kind: string;
+            /** What */
+            what: string;
+            /** Amount */
+            amount: number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
         };
         /**
          * Said
@@ -6332,6 +6695,58 @@ export interface components {
             kept: boolean;
             document: components["schemas"]["Firm"];
         };
+        /**
+         * Away
+         * @description Days on which a crew does not work, first and last.
+         */
+        Away: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+        };
+        /**
+         * Crew
+         * @description A crew. weekdays: on which it works, Monday 0 to Sunday 6.
+         */
+        Crew: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * People
+             * @default 2
+             */
+            people?: number;
+            /**
+             * Machine
+             * @default truck
+             * @enum {string}
+             */
+            machine?: "small" | "truck";
+            /**
+             * Weekdays
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            weekdays?: number[];
+            /**
+             * Away
+             * @default []
+             */
+            away?: components["schemas"]["Away"][];
+        };
         /** Firm */
         Firm: {
             /**
@@ -6490,6 +6905,330 @@ export interface components {
              *     }
              */
             card?: components["schemas"]["FirmCard"];
+            /**
+             * Kit
+             * @default [
+             *       {
+             *         "id": "boards",
+             *         "title": "Boards to kneel on",
+             *         "amount": 4,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 8,
+             *         "ft3": 0.6,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "lights",
+             *         "title": "Work lights",
+             *         "amount": 2,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 4,
+             *         "ft3": 0.4,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "masks",
+             *         "title": "Masks with cartridges",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 1,
+             *         "ft3": 0.1,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "gloves",
+             *         "title": "Gloves",
+             *         "amount": 1,
+             *         "unit": "pairs",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 0.3,
+             *         "ft3": 0.02,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "sleeves",
+             *         "title": "Sleeves",
+             *         "amount": 1,
+             *         "unit": "pairs",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 0.2,
+             *         "ft3": 0.02,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "knee_pads",
+             *         "title": "Knee pads",
+             *         "amount": 1,
+             *         "unit": "pairs",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 1,
+             *         "ft3": 0.1,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "ladder",
+             *         "title": "Ladder",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 30,
+             *         "ft3": 4,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "drop_cloths",
+             *         "title": "Drop cloths",
+             *         "amount": 4,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 4,
+             *         "ft3": 0.5,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "corner_guards",
+             *         "title": "Corner guards",
+             *         "amount": 4,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 1,
+             *         "ft3": 0.2,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "stapler",
+             *         "title": "Stapler and staples",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 4,
+             *         "ft3": 0.2,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "knife",
+             *         "title": "Knife and blades",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 0.5,
+             *         "ft3": 0.02,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "tape",
+             *         "title": "Tape",
+             *         "amount": 4,
+             *         "unit": "rolls",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 1,
+             *         "ft3": 0.05,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "radios",
+             *         "title": "Radios",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 0.5,
+             *         "ft3": 0.02,
+             *         "place": "cab"
+             *       },
+             *       {
+             *         "id": "first_aid",
+             *         "title": "First aid kit",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 4,
+             *         "ft3": 0.3,
+             *         "place": "cab"
+             *       },
+             *       {
+             *         "id": "extinguisher",
+             *         "title": "Extinguisher",
+             *         "amount": 1,
+             *         "unit": "pieces",
+             *         "per": "job",
+             *         "only": null,
+             *         "lb": 10,
+             *         "ft3": 0.5,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "water",
+             *         "title": "Water",
+             *         "amount": 1,
+             *         "unit": "gallons",
+             *         "per": "person",
+             *         "only": null,
+             *         "lb": 8.4,
+             *         "ft3": 0.2,
+             *         "place": "cab"
+             *       },
+             *       {
+             *         "id": "containment",
+             *         "title": "Containment sheeting",
+             *         "amount": 1,
+             *         "unit": "rolls",
+             *         "per": "job",
+             *         "only": "clear_out",
+             *         "lb": 20,
+             *         "ft3": 0.8,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "suits",
+             *         "title": "Suits",
+             *         "amount": 2,
+             *         "unit": "pieces",
+             *         "per": "person",
+             *         "only": "clear_out",
+             *         "lb": 0.5,
+             *         "ft3": 0.05,
+             *         "place": "door"
+             *       },
+             *       {
+             *         "id": "lockdown",
+             *         "title": "Lockdown coating",
+             *         "amount": 1,
+             *         "unit": "pails",
+             *         "per": "job",
+             *         "only": "clear_out",
+             *         "lb": 50,
+             *         "ft3": 1,
+             *         "place": "door"
+             *       }
+             *     ]
+             */
+            kit?: components["schemas"]["KitLine"][];
+            /**
+             * @default {
+             *       "name": "truck",
+             *       "payload_lb": 4000,
+             *       "length_ft": 16,
+             *       "width_ft": 7,
+             *       "height_ft": 7,
+             *       "usable_pct": 80
+             *     }
+             */
+            truck?: components["schemas"]["Truck"];
+            /**
+             * Crews
+             * @default []
+             */
+            crews?: components["schemas"]["Crew"][];
+            /**
+             * Stock
+             * @default []
+             */
+            stock?: components["schemas"]["StockLine"][];
+            /**
+             * Latitude
+             * @description Where the firm works, degrees north: how high the sun stands
+             * @default 41
+             */
+            latitude?: number;
+            /**
+             * Light Roofs
+             * @description Most roofs here are light: less heat in the attic
+             * @default false
+             */
+            light_roofs?: boolean;
+        };
+        /**
+         * KitLine
+         * @description A tool or a protection that goes along. per: so many for the job, or for each person. only: what kind of job takes it;
+         *     left out: every one. lb, ft3: of one.
+         */
+        KitLine: {
+            /**
+             * Id
+             * @default null
+             */
+            id?: string | null;
+            /** Title */
+            title: string;
+            /**
+             * Amount
+             * @default 1
+             */
+            amount?: number;
+            /**
+             * Unit
+             * @default pieces
+             */
+            unit?: string;
+            /**
+             * Per
+             * @default job
+             * @enum {string}
+             */
+            per?: "job" | "person";
+            /**
+             * Only
+             * @default null
+             */
+            only?: ("clear_out" | "closed_bays" | "batts") | null;
+            /**
+             * Lb
+             * @default 0
+             */
+            lb?: number;
+            /**
+             * Ft3
+             * @default 0
+             */
+            ft3?: number;
+            /**
+             * Place
+             * @default door
+             * @enum {string}
+             */
+            place?: "front" | "middle" | "rear" | "door" | "cab";
+        };
+        /**
+         * StockLine
+         * @description So much of a product or material on hand. what: a product's id, or a material's name. supplier: whom it comes from.
+         */
+        StockLine: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /**
+             * On Hand
+             * @default 0
+             */
+            on_hand?: number;
+            /**
+             * Unit
+             * @default bags
+             */
+            unit?: string;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier?: string;
         };
         /**
          * TargetRule
@@ -6505,6 +7244,42 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * Truck
+         * @description What the truck takes: load in lb, and its box inside, ft. usable_pct: of the box, what a load of bags really fills.
+         */
+        Truck: {
+            /**
+             * Name
+             * @default truck
+             */
+            name?: string;
+            /**
+             * Payload Lb
+             * @default 4000
+             */
+            payload_lb?: number;
+            /**
+             * Length Ft
+             * @default 16
+             */
+            length_ft?: number;
+            /**
+             * Width Ft
+             * @default 7
+             */
+            width_ft?: number;
+            /**
+             * Height Ft
+             * @default 7
+             */
+            height_ft?: number;
+            /**
+             * Usable Pct
+             * @default 80
+             */
+            usable_pct?: number;
         };
         /**
          * Usual
@@ -6572,6 +7347,702 @@ export interface components {
              */
             soffit?: ("continuous" | "spot" | "none" | "blocked") | null;
         };
+        /**
+         * CalendarAnswer
+         * @description today: as the server's clock has it. hours: of the clock, those of each day's attic_f and minutes. kept_crews: whether the
+         *     firm has entered its crews; until then one stands here as a start.
+         */
+        CalendarAnswer: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Hours */
+            hours: number[];
+            /** Days */
+            days: components["schemas"]["BoardDay"][];
+            /** Crews */
+            crews: components["schemas"]["CrewLine"][];
+            /** Kept Crews */
+            kept_crews: boolean;
+            /** Bars */
+            bars: components["schemas"]["BarLine"][];
+            /** Waiting */
+            waiting: components["schemas"]["WaitingLine"][];
+            /** Order */
+            order: components["schemas"]["OrderedLine"][];
+        };
+        /**
+         * BarLine
+         * @description A job as it stands: hours by the clock, its stretches on each day, what is wrong, what to mind.
+         */
+        BarLine: {
+            /** Job */
+            job: string;
+            /** Name */
+            name: string;
+            /** Address */
+            address: string | null;
+            /** Stage */
+            stage: string;
+            /** Thumbnail */
+            thumbnail: {
+                [key: string]: unknown;
+            }[];
+            /** Bags */
+            bags: number;
+            /** Bundles */
+            bundles: number;
+            /** Counted */
+            counted: boolean;
+            /** Promised By */
+            promised_by: string | null;
+            /** Gates */
+            gates: components["schemas"]["TradeGateLine"][];
+            /** Crew */
+            crew: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Half */
+            half: number;
+            /** Halves */
+            halves: components["schemas"]["HalfDay"][];
+            /** Hours */
+            hours: number;
+            /** Stretches */
+            stretches: components["schemas"]["Stretch"][];
+            /** Conflicts */
+            conflicts: components["schemas"]["Conflict"][];
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * BoardDay
+         * @description A day: high and low in °F and where they come from; attic air and minutes of work at the hours shown. closes_h: the hour of
+         *     the clock from which the attic is closed till evening; None: it is not.
+         */
+        BoardDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** High F */
+            high_f: number;
+            /** Low F */
+            low_f: number;
+            /** Source */
+            source: string;
+            /** Attic F */
+            attic_f: number[];
+            /** Minutes */
+            minutes: number[];
+            /** Closes H */
+            closes_h: number | null;
+        };
+        /**
+         * Conflict
+         * @description What is wrong with where a job stands. code: of what kind.
+         */
+        Conflict: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CrewLine
+         * @description A crew; off: of the days shown, those on which it does not work.
+         */
+        CrewLine: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+            /** Machine */
+            machine: string;
+            /** Off */
+            off: string[];
+        };
+        /** HalfDay */
+        HalfDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Half */
+            half: number;
+        };
+        /**
+         * OrderedLine
+         * @description What the jobs need of one thing: needed unrounded, on_hand, order in whole containers. short_on: the first day on which what
+         *     is on hand is not enough; None: it is enough. jobs: names of those that need it.
+         */
+        OrderedLine: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: number;
+            /** On Hand */
+            on_hand: number;
+            /** Order */
+            order: number;
+            /** Short On */
+            short_on: string | null;
+            /** Supplier */
+            supplier: string;
+            /** Jobs */
+            jobs: string[];
+        };
+        /**
+         * Stretch
+         * @description A piece of a task on one day: from and to by the clock; day counts from 1.
+         */
+        Stretch: {
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+            /** Where */
+            where: string;
+            /** Crew */
+            crew: string;
+            /** People */
+            people: number;
+            /** Day */
+            day: number;
+            /** From H */
+            from_h: number;
+            /** To H */
+            to_h: number;
+        };
+        /** TradeGateLine */
+        TradeGateLine: {
+            /** Trade */
+            trade: string;
+            /** Through On */
+            through_on: string | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * WaitingLine
+         * @description A job without a day. hours: by the clock for the first crew, in a cool day.
+         */
+        WaitingLine: {
+            /** Job */
+            job: string;
+            /** Name */
+            name: string;
+            /** Address */
+            address: string | null;
+            /** Stage */
+            stage: string;
+            /** Thumbnail */
+            thumbnail: {
+                [key: string]: unknown;
+            }[];
+            /** Bags */
+            bags: number;
+            /** Bundles */
+            bundles: number;
+            /** Counted */
+            counted: boolean;
+            /** Promised By */
+            promised_by: string | null;
+            /** Gates */
+            gates: components["schemas"]["TradeGateLine"][];
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * CountAnswer
+         * @description How many days, or stretches of days, were read.
+         */
+        CountAnswer: {
+            /** Count */
+            count: number;
+        };
+        /** PlacesAsked */
+        PlacesAsked: {
+            /** Places */
+            places: components["schemas"]["PlaceAsked"][];
+        };
+        /**
+         * PlaceAsked
+         * @description Where a job is to stand; without a crew: nowhere.
+         */
+        PlaceAsked: {
+            /** Job */
+            job: string;
+            /**
+             * Crew
+             * @default null
+             */
+            crew?: string | null;
+            /**
+             * Day
+             * @default null
+             */
+            day?: string | null;
+            /**
+             * Half
+             * @default 0
+             */
+            half?: number;
+        };
+        /**
+         * ProposalAnswer
+         * @description Nothing is moved: places is what would be. by: exact or greedy; proved: whether nothing better exists.
+         */
+        ProposalAnswer: {
+            /** Places */
+            places: components["schemas"]["ProposedPlace"][];
+            /** Unplaced */
+            unplaced: string[];
+            /** By */
+            by: string;
+            /** Proved */
+            proved: boolean;
+            /** Late Days */
+            late_days: number;
+            /** Hot H */
+            hot_h: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+        };
+        /** ProposedPlace */
+        ProposedPlace: {
+            /** Job */
+            job: string;
+            /** Crew */
+            crew: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Half */
+            half: number;
+        };
+        /**
+         * Reason
+         * @description Why a job stands where it does, or has no day.
+         */
+        Reason: {
+            /** Job */
+            job: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ProposeAsked
+         * @description first, days: the days to look at. jobs: which of those without a day; left out: all of them.
+         */
+        ProposeAsked: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /** Days */
+            days: number;
+            /**
+             * Jobs
+             * @default null
+             */
+            jobs?: string[] | null;
+        };
+        /** WeatherAsked */
+        WeatherAsked: {
+            /** Days */
+            days: components["schemas"]["WeatherLine"][];
+        };
+        /**
+         * WeatherLine
+         * @description A day's high and low, °F; both left out: forget what was kept of it.
+         */
+        WeatherLine: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * High F
+             * @default null
+             */
+            high_f?: number | null;
+            /**
+             * Low F
+             * @default null
+             */
+            low_f?: number | null;
+        };
+        /** LoadAnswer */
+        LoadAnswer: {
+            reach: components["schemas"]["ReachTold"];
+            drawing: components["schemas"]["ReachDrawing"];
+            load: components["schemas"]["LoadTold"];
+        };
+        /** BandDrawn */
+        BandDrawn: {
+            /** Number */
+            number: number;
+            /** By Hand */
+            by_hand: boolean;
+            /** Rings Ft */
+            rings_ft: [
+                number,
+                number
+            ][][];
+            /** Label Ft */
+            label_ft: [
+                number,
+                number
+            ];
+            /** Stands Ft */
+            stands_ft: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * BandPlan
+         * @description A band of a section. number: in the order of filling over the whole job. by_hand: floor that no way reaches; such a band
+         *     has no wing, stand or way, and comes last.
+         *
+         *     stand_ft: from where most of it is within a throw; more_stands_ft: where one goes for what is out of reach from there.
+         *     markers: their numbers within the section. bays: eave bays at its edge, each as (edge, bay).
+         */
+        BandPlan: {
+            /** Number */
+            number: number;
+            /** Wing */
+            wing: number | null;
+            /** Area Ft2 */
+            area_ft2: number;
+            /** Bags */
+            bags: number | null;
+            /** Stand Ft */
+            stand_ft: [
+                number,
+                number
+            ] | null;
+            /** More Stands Ft */
+            more_stands_ft: [
+                number,
+                number
+            ][];
+            /** Markers */
+            markers: number[];
+            /** Bays */
+            bays: [
+                number,
+                number
+            ][];
+            /** Crawl Ft */
+            crawl_ft: [
+                number,
+                number
+            ] | null;
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand?: boolean;
+        };
+        /**
+         * Cord
+         * @description gauge_awg: the cord that is there, else the thinnest that will do; None where none will, or nothing is known.
+         *
+         *     needed_awg: the thinnest that will do; longest_ft: how long the one that is there may be. drop in volts and in percent.
+         *     breaker_a: the least breaker for it. fault: what is wrong, with the way out; None: nothing.
+         */
+        Cord: {
+            /** Gauge Awg */
+            gauge_awg: number | null;
+            /** Needed Awg */
+            needed_awg: number | null;
+            /** Longest Ft */
+            longest_ft: number | null;
+            /** Drop V */
+            drop_v: number | null;
+            /** Drop Pct */
+            drop_pct: number | null;
+            /** Breaker A */
+            breaker_a: number | null;
+            /**
+             * Fault
+             * @default null
+             */
+            fault?: string | null;
+        };
+        /**
+         * Hose
+         * @description None: not known. label_least_ft: what the product's label asks for; machine_most_ft: what the machine carries.
+         */
+        Hose: {
+            /** Needed Ft */
+            needed_ft: number | null;
+            /** Label Least Ft */
+            label_least_ft: number | null;
+            /** Machine Most Ft */
+            machine_most_ft: number | null;
+            /** Fits */
+            fits: boolean | null;
+            /**
+             * Advice
+             * @default []
+             */
+            advice?: components["schemas"]["HoseAdvice"][];
+        };
+        /**
+         * HoseAdvice
+         * @description Something that can be changed, and what it would bring: brings_ft less hose; None where it cannot be said.
+         */
+        HoseAdvice: {
+            /** What */
+            what: string;
+            /** Text */
+            text: string;
+            /** Brings Ft */
+            brings_ft: number | null;
+        };
+        /**
+         * LoadItem
+         * @description Something that goes along. what: the key that ticks go by. amount in unit, whole containers; lb and ft3 of all of it; None
+         *     while nobody knows. place: in the truck; step: of the work it is used at. planned: field need before rounding and spare.
+         */
+        LoadItem: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Lb */
+            lb: number | null;
+            /** Ft3 */
+            ft3: number | null;
+            /** Place */
+            place: string;
+            /** Step */
+            step: string;
+            /** Counted */
+            counted: string;
+            /**
+             * Planned
+             * @default null
+             */
+            planned?: number | null;
+        };
+        /**
+         * LoadLine
+         * @description An item of the load with what was ticked. difference: used less planned, once something came back; None before.
+         */
+        LoadLine: {
+            item: components["schemas"]["LoadItem"];
+            /** Out */
+            out: number;
+            /** Back */
+            back: number;
+            /** Used */
+            used: number | null;
+            /** Difference */
+            difference: number | null;
+        };
+        /**
+         * LoadTold
+         * @description unknown: things whose weight or size nobody knows; uncounted: sections whose fill is not known yet.
+         */
+        LoadTold: {
+            /** Lines */
+            lines: components["schemas"]["LoadLine"][];
+            /** Lb */
+            lb: number;
+            /** Ft3 */
+            ft3: number;
+            /** Trips */
+            trips: number;
+            /** Payload Lb */
+            payload_lb: number;
+            /** Truck Ft3 */
+            truck_ft3: number;
+            truck: components["schemas"]["TruckInput"];
+            /** Stowed */
+            stowed: components["schemas"]["Stowed"][];
+            /** Unknown */
+            unknown: string[];
+            /** Uncounted */
+            uncounted: string[];
+            /** Missing */
+            missing: components["schemas"]["ShortLine"][];
+        };
+        /**
+         * NewWay
+         * @description A new way in: where, ft, and how much floor it opens, ft².
+         */
+        NewWay: {
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ];
+            /** Opens Ft2 */
+            opens_ft2: number;
+            /** Text */
+            text: string;
+        };
+        /** ReachDrawing */
+        ReachDrawing: {
+            /** Sections */
+            sections: components["schemas"]["ReachDrawn"][];
+            /** Ways Ft */
+            ways_ft: [
+                number,
+                number
+            ][][];
+        };
+        /**
+         * ReachDrawn
+         * @description A section's bands, and its floor with 18 to 30 in of headroom (crawl) and less (reach).
+         */
+        ReachDrawn: {
+            /** Section */
+            section: string;
+            /** Bands */
+            bands: components["schemas"]["BandDrawn"][];
+            /** Crawl Ft */
+            crawl_ft: [
+                number,
+                number
+            ][][];
+            /** Reach Ft */
+            reach_ft: [
+                number,
+                number
+            ][][];
+        };
+        /** ReachTold */
+        ReachTold: {
+            /** Sections */
+            sections: components["schemas"]["SectionReach"][];
+            /** Throw Ft */
+            throw_ft: number;
+            /** Longest Way Ft */
+            longest_way_ft: number;
+            hose: components["schemas"]["Hose"];
+            cord: components["schemas"]["Cord"];
+            /** Flags */
+            flags: components["schemas"]["Flag"][];
+            /** Open */
+            open: components["schemas"]["Open"][];
+        };
+        /**
+         * SectionReach
+         * @description unreached_ft2: floor that no way reaches. by_hand_ft2: of the rest, what no stand reaches: deflected by hand, or with a
+         *     stick on the hose. reach_ft2: floor under less than 18 in of headroom.
+         */
+        SectionReach: {
+            /** Section */
+            section: string;
+            /** Name */
+            name: string;
+            /** Bands */
+            bands: components["schemas"]["BandPlan"][];
+            /** Unreached Ft2 */
+            unreached_ft2: number;
+            /** By Hand Ft2 */
+            by_hand_ft2: number;
+            /** Reach Ft2 */
+            reach_ft2: number;
+            /** Longest Way Ft */
+            longest_way_ft: number;
+            /**
+             * New Ways
+             * @default []
+             */
+            new_ways?: components["schemas"]["NewWay"][];
+        };
+        /**
+         * ShortLine
+         * @description What the stock lacks for this job alone: needed in whole containers, on hand.
+         */
+        ShortLine: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Amount */
+            amount: number;
+            /** On Hand */
+            on_hand: number;
+        };
+        /**
+         * Stowed
+         * @description Length of the box that what lies at a place takes, from the front, ft.
+         */
+        Stowed: {
+            /** Place */
+            place: string;
+            /** From Ft */
+            from_ft: number;
+            /** To Ft */
+            to_ft: number;
+            /** Lb */
+            lb: number;
+        };
+        /**
+         * TruckInput
+         * @description What a truck takes, lb, and its box inside, ft. usable: share of the box that a load really fills.
+         */
+        TruckInput: {
+            /** Name */
+            name: string;
+            /** Payload Lb */
+            payload_lb: number;
+            /** Length Ft */
+            length_ft: number;
+            /** Width Ft */
+            width_ft: number;
+            /** Height Ft */
+            height_ft: number;
+            /** Usable */
+            usable: number;
+        };
+        /**
+         * LoadAsked
+         * @description The job; log_of: the stored job whose log says what was done and loaded.
+         */
+        LoadAsked: {
+            job: components["schemas"]["Job"];
+            /**
+             * Log Of
+             * @default null
+             */
+            log_of?: string | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -6589,6 +8060,9 @@ export interface operations {
                 sort?: "saved" | "name" | "floor";
                 cursor?: string | null;
                 limit?: number;
+                stage?: ("to_measure" | "to_offer" | "sold" | "dated" | "at_work" | "lost") | null;
+                crew?: string | null;
+                month?: string | null;
             };
             header?: never;
             path?: never;
@@ -6906,6 +8380,55 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJobAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_duplicate_job__job_id__duplicate_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7345,7 +8868,7 @@ export interface operations {
     papers_issue_paper__job_id__papers_post: {
         parameters: {
             query?: {
-                kind?: "job sheet" | "offer" | "eave detail" | "work list" | "change";
+                kind?: "job sheet" | "offer" | "eave detail" | "work list" | "change" | "load list";
                 section?: string | null;
                 edge?: number | null;
                 gaps?: boolean;
@@ -7843,7 +9366,7 @@ export interface operations {
                     "text/csv": string;
                     "image/svg+xml": string;
                     "application/dxf": string;
-                    "application/json": string;
+                    "application/json": unknown;
                     "application/pdf": string;
                 };
             };
@@ -8592,7 +10115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "application/json": components["schemas"]["CsvTables"];
                 };
             };
             /** @description It cannot be read */
@@ -8752,6 +10275,575 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_read_get: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_put_places_places_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacesAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountAnswer"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_post_propose_propose_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalAnswer"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_put_weather_weather_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountAnswer"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_post_weather_weather_csv_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_put_busy_busy__crew__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crew: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_read_ics_calendar_ics_get: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_read_order_order_csv_get: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    loads_read_load_load_post: {
+        parameters: {
+            query?: {
+                units?: "feet" | "metric";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadAnswer"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    loads_load_csv_load_csv_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

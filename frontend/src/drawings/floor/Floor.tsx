@@ -12,6 +12,7 @@ import { FloorWords } from "../InWords";
 import { type Box, readingLabels, type Segment } from "../labels";
 import { signsAside } from "../signs";
 import { cutEnds, edgeLabels } from "../wallLabels";
+import { Bands } from "./Bands";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
@@ -86,7 +87,9 @@ export const Floor = memo(function Floor() {
   const grid = current?.grid;
   const rShown = map === "r" && tool.kind === "cut" && grid?.r;
   const shown: Shown = (reading && grid?.old_in) || !grid?.depth_in ? "old" : rShown ? "r" : "planned";
-  const preparing = stepId === "prepare";
+  const loading = stepId === "load";
+  // Steps that show other things than the depth of the fill.
+  const preparing = stepId === "prepare" || loading;
   const showsHeights = tool.kind === "corners" || stepId === "eaves";
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
@@ -168,7 +171,11 @@ export const Floor = memo(function Floor() {
       <header>
         <h2>Floor</h2>
         <span className="soft">
-          {preparing && tool.kind === "cut" ? "numbers as in the list; tap one to open it" : HINTS[tool.kind]}
+          {loading
+            ? "bands in the order they are filled; the way of the hose"
+            : preparing && tool.kind === "cut"
+              ? "numbers as in the list; tap one to open it"
+              : HINTS[tool.kind]}
         </span>
         {taps ? (
           <Button
@@ -255,6 +262,7 @@ export const Floor = memo(function Floor() {
                 />
               ) : null}
               <polygon className="floor-area" points={points(outline, frame)} />
+              {loading ? <Bands frame={frame} /> : null}
               {tool.kind === "pieces" ? (
                 <Pieces layer={current?.batts[tool.layer]} frame={frame} standing={standing} />
               ) : null}
@@ -316,8 +324,10 @@ export const Floor = memo(function Floor() {
                 : null}
               {tool.kind === "cut" && cut && !preparing ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
-              {preparing ? <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} /> : null}
-              {preparing && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
+              {preparing && !loading ? (
+                <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} />
+              ) : null}
+              {preparing && !loading && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />

@@ -9,6 +9,15 @@ import { KeepOut, Marker } from "./Marks";
 import { SignIcon } from "./symbols";
 import { WORDS, WorkSign } from "./WorkSigns";
 
+/** Steps that show other things than the depth of the fill. */
+const WITHOUT_MAP = new Set(["prepare", "load"]);
+const BAND_SIGNS = [
+  ["band-of", "band, numbered as it is filled"],
+  ["way", "way of the hose, stands on it"],
+  ["crawls", "18 to 30 in of headroom: crawled"],
+  ["reaches", "less: hose held out"],
+] as const;
+
 /** What the signs on the floor mean; only those that are there, on one line; more of them open over the drawing. */
 export function FloorKey({ which, heights }: { which: Shown; heights: boolean }) {
   const { section } = useDocument();
@@ -52,7 +61,14 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
               </li>
             ))
           : null}
-        {range && stepId !== "prepare" && tool.kind !== "corners" && tool.kind !== "pieces" ? (
+        {stepId === "load"
+          ? BAND_SIGNS.map(([look, words]) => (
+              <li key={look}>
+                <span className={`band-key ${look}`} aria-hidden="true" /> {words}
+              </li>
+            ))
+          : null}
+        {range && !WITHOUT_MAP.has(stepId) && tool.kind !== "corners" && tool.kind !== "pieces" ? (
           <li>
             <span className="shades" aria-hidden="true" />{" "}
             {which === "r"
@@ -101,7 +117,7 @@ export function FloorKey({ which, heights }: { which: Shown; heights: boolean })
             <SignIcon kind={kind} /> {(lists.features[kind]?.title ?? kind.replaceAll("_", " ")).toLowerCase()}
           </li>
         ))}
-        {tool.kind === "cut" && stepId !== "prepare" && drawn.markers_ft.length ? (
+        {tool.kind === "cut" && !WITHOUT_MAP.has(stepId) && drawn.markers_ft.length ? (
           <li>
             <svg width="16" height="16" aria-hidden="true">
               <Marker x={4} y={14} />

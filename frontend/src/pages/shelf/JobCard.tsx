@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { JobLine, Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
 import { useUnits } from "../../ui/units";
+import { STAGE_NAMES } from "./stages";
 import { Thumbnail } from "./Thumbnail";
 
 interface Props {
@@ -38,7 +39,10 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
           </h2>
         )}
         <p className="soft">{head?.address || "no address yet"}</p>
-        <p className="soft">saved {saved}</p>
+        <p className="soft">
+          {line.stage ? <b className={`stage ${line.stage}`}>{STAGE_NAMES[line.stage] ?? line.stage}</b> : null}
+          {line.day ? ` ${dated(line.day)} · ` : " "}saved {saved}
+        </p>
       </div>
       <dl className="headline">
         {said ? (
@@ -107,3 +111,11 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
     </li>
   );
 }
+
+const dated = (day: string) =>
+  new Date(`${day}T00:00:00Z`).toLocaleDateString("en-GB", {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    timeZone: "UTC",
+  });

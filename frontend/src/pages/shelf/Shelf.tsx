@@ -15,6 +15,7 @@ import { ask, type ProblemError } from "../../api/client";
 import type { StoredJob } from "../../api/types";
 import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
+import { STAGES } from "./stages";
 import { type Place, type Sort, useShelf } from "./useShelf";
 
 // Its many fields are loaded when it is first asked for.
@@ -78,7 +79,13 @@ export function Shelf() {
         <span className="brand">
           <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
         </span>
-        <h1>Jobs</h1>
+        <nav className="pages" aria-label="Pages">
+          <Link to="/" aria-current="page">
+            Shelf
+          </Link>
+          <Link to="/calendar">Calendar</Link>
+        </nav>
+        <h1 className="hidden">Jobs</h1>
         <span className="grow" />
         <Button
           variant="default"
@@ -132,6 +139,27 @@ export function Shelf() {
           <span className="grow" />
           <NativeSelect
             size="sm"
+            aria-label="Stage"
+            value={shelf.filter.stage}
+            onChange={(event) => shelf.setFilter({ stage: event.currentTarget.value })}
+            data={STAGES}
+          />
+          <NativeSelect
+            size="sm"
+            aria-label="Crew"
+            value={shelf.filter.crew}
+            onChange={(event) => shelf.setFilter({ crew: event.currentTarget.value })}
+            data={[{ value: "", label: "any crew" }, ...shelf.crews]}
+          />
+          <input
+            type="month"
+            aria-label="Month of its date"
+            className="month"
+            value={shelf.filter.month}
+            onChange={(event) => shelf.setFilter({ month: event.currentTarget.value })}
+          />
+          <NativeSelect
+            size="sm"
             aria-label="Order"
             value={shelf.sort}
             onChange={(event) => shelf.setSort(event.currentTarget.value as Sort)}
@@ -153,11 +181,13 @@ export function Shelf() {
         ) : null}
         {lines?.length === 0 ? (
           <p className="empty">
-            {shelf.sought
-              ? `No job${place === "bin" ? " in the bin" : ""} has “${shelf.sought}” in its name or address. Fewer or shorter words find more.`
-              : place === "bin"
-                ? "The bin is empty."
-                : "No jobs yet. Start with New attic: its length and width are enough to begin."}
+            {shelf.filtered
+              ? "No job here is of that stage, crew and month. Set them back to any."
+              : shelf.sought
+                ? `No job${place === "bin" ? " in the bin" : ""} has “${shelf.sought}” in its name or address. Fewer or shorter words find more.`
+                : place === "bin"
+                  ? "The bin is empty."
+                  : "No jobs yet. Start with New attic: its length and width are enough to begin."}
           </p>
         ) : null}
         <ul className="job-list">
@@ -165,7 +195,9 @@ export function Shelf() {
             <JobCard
               key={line.id}
               line={line}
-              onCopy={place === "shelf" ? () => void act(() => copyJob(line.id)) : undefined}
+              onCopy={
+                place === "shelf" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/duplicate`)) : undefined
+              }
               onDiscard={place === "shelf" ? () => void act(() => ask("DELETE", `/api/jobs/${line.id}`)) : undefined}
               onBringOut={
                 place === "bin" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/bring-out`)) : undefined
@@ -189,11 +221,4 @@ export function Shelf() {
       ) : null}
     </div>
   );
-}
-
-/** The same job once more, under a name that says so; its papers stay with the first. */
-async function copyJob(id: string) {
-  const { data } = await ask<StoredJob>("GET", `/api/jobs/${id}`);
-  const name = `${(data.document as { name?: string }).name ?? "Unnamed job"}, copy`.slice(0, 200);
-  await ask<StoredJob>("POST", "/api/jobs", { ...data.document, name });
 }

@@ -17,7 +17,13 @@ export function Thumbnail({ parts }: { parts: Part[] }) {
   const x = (v: number) => (SIZE.width - (x1 - x0) * scale) / 2 + (v - x0) * scale;
   const y = (v: number) => (SIZE.height - (y1 - y0) * scale) / 2 + (y1 - v) * scale;
   return (
-    <svg className="thumbnail" width={SIZE.width} height={SIZE.height} aria-hidden="true">
+    <svg
+      className="thumbnail"
+      width={SIZE.width}
+      height={SIZE.height}
+      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+      aria-hidden="true"
+    >
       {parts.map((part) => (
         <g key={part.outline_ft.join()}>
           <polygon points={part.outline_ft.map(([a, b]) => `${x(a)},${y(b)}`).join(" ")} />

@@ -1,8 +1,9 @@
 import { useDebouncedValue } from "@mantine/hooks";
-import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../../api/client";
 import type { components } from "../../api/generated/schema";
+import type { FirmAnswer } from "../../api/types";
 
 type Page = components["schemas"]["JobList"];
 export type Sort = "saved" | "name" | "floor";
@@ -15,13 +16,15 @@ export function useShelf() {
   const [place, setPlace] = useState<Place>("shelf");
   const [sort, setSort] = useState<Sort>("saved");
   const [words, setWords] = useState("");
+  const [filter, setAll] = useState({ stage: "", crew: "", month: "" });
   const [sought] = useDebouncedValue(words.trim(), TYPED_AFTER_MS);
   const pages = useInfiniteQuery({
-    queryKey: ["jobs", place, sort, sought],
+    queryKey: ["jobs", place, sort, sought, filter],
     initialPageParam: null as string | null,
     queryFn: async ({ pageParam }) => {
       const asked = new URLSearchParams({ sort, ...(sought ? { q: sought } : {}) });
       if (place === "bin") asked.set("bin", "true");
+      for (const [name, value] of Object.entries(filter)) if (value) asked.set(name, value);
       if (pageParam) asked.set("cursor", pageParam);
       return (await ask<Page>("GET", `/api/jobs?${asked}`)).data;
     },
@@ -29,7 +32,15 @@ export function useShelf() {
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+  const firm = useQuery({
+    queryKey: ["firm", "crews"],
+    queryFn: async () => (await ask<FirmAnswer>("GET", "/api/firm")).data.document.crews ?? [],
+  });
   return {
+    filter,
+    setFilter: (change: Partial<typeof filter>) => setAll((old) => ({ ...old, ...change })),
+    filtered: Object.values(filter).some(Boolean),
+    crews: (firm.data ?? []).map((crew) => ({ value: crew.id, label: crew.name })),
     place,
     setPlace,
     sort,

@@ -100,6 +100,9 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
           <Menu.Item onClick={() => act("work")} disabled={save.kind !== "saved"}>
             Work list, holes, a page for each trade (PDF)
           </Menu.Item>
+          <Menu.Item onClick={() => act("load")} disabled={save.kind !== "saved"}>
+            Load list (PDF)
+          </Menu.Item>
           <Menu.Item onClick={() => act("detail")} disabled={save.kind !== "saved"}>
             Eave detail to scale (PDF)
           </Menu.Item>

@@ -10,6 +10,7 @@ import { Floor } from "../../drawings/floor/Floor";
 import { Rack } from "../../drawings/rack/Rack";
 import { Strip } from "../../drawings/strip/Strip";
 import { Textures } from "../../drawings/Textures";
+import { Truck } from "../../drawings/truck/Truck";
 import type { Action } from "../../state/actions";
 import { BenchProvider, SaveProvider } from "../../state/context";
 import { type PaperKind, printPaper } from "../../state/printPaper";
@@ -134,11 +135,13 @@ export function Workbench({ id, job, library, lists }: Props) {
     svg: () => hand("/api/export/floor.svg", "-floor.svg", { job: job.document }),
     dxf: () => hand("/api/export/floor.dxf", "-floor.dxf", { job: job.document }),
     json: () => hand("/api/export/floor.json", "-floor.json", { job: job.document }),
-    print: () => print(step.id === "prepare" ? "work list" : "job sheet"),
+    print: () => print(step.id === "prepare" ? "work list" : step.id === "load" ? "load list" : "job sheet"),
     offer: () => print("offer"),
     detail: () => print("eave detail"),
     work: () => print("work list"),
     change: () => print("change"),
+    load: () => print("load list"),
+    loadCsv: () => hand("/api/load.csv", "-load.csv", { job: job.document, log_of: id }),
   };
 
   const racked = tool.kind === "rack" && step.id === "choose";
@@ -176,14 +179,14 @@ export function Workbench({ id, job, library, lists }: Props) {
                     aria-label="Drawing"
                     data={[
                       { value: "floor", label: atEaves ? "Bays" : "Floor" },
-                      { value: "cut", label: "Cut" },
+                      { value: "cut", label: step.id === "load" ? "Truck" : "Cut" },
                     ]}
                   />
                 ) : null}
                 {racked ? <Rack /> : null}
                 {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
                 {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
-                {!racked && (!narrow || tab === "cut") ? <Cut /> : null}
+                {!racked && (!narrow || tab === "cut") ? step.id === "load" ? <Truck /> : <Cut /> : null}
               </div>
             </main>
             <LaterSheet bench={bench} dragged={job.dragged} step={step} />

@@ -6,6 +6,7 @@ import { type Lead, leadOf } from "../../state/lead";
 import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
 import { useCorners } from "../../state/useCorners";
 import type { JobHandle } from "../../state/useJob";
+import { useLoad } from "../../state/useLoad";
 import { useLog } from "../../state/useLog";
 import { type LivePlan, usePlan } from "../../state/usePlan";
 import { useRack } from "../../state/useRack";
@@ -77,6 +78,8 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
   const atEaves = stepId === "eaves";
   const corners = useCorners(job.document, atEaves || (stepId === "choose" && edgeSeen), metric);
 
+  const load = useLoad(job.document, stepId === "load", { of: id, turn: log.turn }, metric);
+
   const { edits, document: jobDocument } = job;
   const { edit } = edits;
   const editSection = useCallback(
@@ -134,9 +137,10 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
       faults,
       rack,
       corners,
+      load,
       log,
     }),
-    [answer, faults, openId, rack, corners, log],
+    [answer, faults, openId, rack, corners, load, log],
   );
   const view: ViewBench = useMemo(
     () => ({

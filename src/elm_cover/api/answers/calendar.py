@@ -41,7 +41,7 @@ class HalfDay(BaseModel):
     half: int
 
 
-class GateLine(BaseModel):
+class TradeGateLine(BaseModel):
     trade: str
     through_on: Day | None
     what: str
@@ -59,7 +59,7 @@ class CardLine(BaseModel):
     bundles: int
     counted: bool
     promised_by: Day | None
-    gates: list[GateLine]
+    gates: list[TradeGateLine]
 
 
 class BarLine(CardLine):

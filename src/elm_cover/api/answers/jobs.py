@@ -40,7 +40,7 @@ class SaveQuery(KnownModel):
 class PaperQuery(KnownModel):
     """Which paper; for an eave detail also which eave, else the first. gaps: print all the same where letters are in no font."""
 
-    kind: Literal["job sheet", "offer", "eave detail", "work list", "change"] = "job sheet"
+    kind: Literal["job sheet", "offer", "eave detail", "work list", "change", "load list"] = "job sheet"
     section: str | None = Field(None, max_length=80)
     edge: int | None = Field(None, ge=0, lt=200)
     gaps: bool = False

@@ -55,7 +55,7 @@ class ReachTold(BaseModel):
     open: list[Open]
 
 
-class Missing(BaseModel):
+class ShortLine(BaseModel):
     """What the stock lacks for this job alone: needed in whole containers, on hand."""
 
     what: str
@@ -78,7 +78,7 @@ class LoadTold(BaseModel):
     stowed: list[Stowed]
     unknown: list[str]
     uncounted: list[str]
-    missing: list[Missing]
+    missing: list[ShortLine]
 
 
 class LoadAnswer(BaseModel):

@@ -57,6 +57,19 @@ def whole_up(value: float) -> int:
     return -int(-(value - ROUNDING_SLACK) // 1)
 
 
+# Words that a container is called by, and many of them.
+CONTAINERS = ("bag", "box", "bundle", "can", "length", "pail", "piece", "roll", "set", "sheet", "sleeve", "tub", "tube")
+
+
+def many(unit: str, amount: float) -> str:
+    """What so many of a unit are called: 2 of “bundle of 40 ft²” → bundles of 40 ft²; measures stay as they are."""
+    word, _, rest = unit.partition(" ")
+    if amount == 1 or word not in CONTAINERS:
+        return unit
+    plural = f"{word}es" if word.endswith("x") else f"{word}s"
+    return f"{plural} {rest}" if rest else plural
+
+
 def shortened(name: str, most: int = 40) -> str:
     """A name as it stands in a sentence: cut where it is longer than that."""
     return name if len(name) <= most else name[: most - 1].rstrip() + "…"

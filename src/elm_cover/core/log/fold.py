@@ -47,9 +47,21 @@ class Ignored:
 
 
 @dataclass(frozen=True)
+class Moved:
+    """Something that went onto the truck (load.out) or came back (load.back), by the entry that said it."""
+
+    entry: str
+    kind: str
+    what: str
+    amount: float
+    by: str
+    at: str
+
+
+@dataclass(frozen=True)
 class Day:
     """The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
-    how much of each thing went onto the truck and came back, summed."""
+    how much of each thing went onto the truck and came back, summed; moved: the entries that said so."""
 
     done: dict[str, Mark]
     left: dict[str, Mark]
@@ -59,6 +71,7 @@ class Day:
     ignored: tuple[Ignored, ...]
     out: dict[str, float] = field(default_factory=dict)
     back: dict[str, float] = field(default_factory=dict)
+    moved: tuple[Moved, ...] = ()
 
 
 def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
@@ -119,13 +132,14 @@ def fold(entries: Iterable[Entry]) -> Day:
     last: dict[str, Entry] = {}
     notes: list[Said] = []
     photos: list[Said] = []
-    moved: dict[str, dict[str, list[float]]] = {kind: {} for kind in MOVES}
+    moved: list[Moved] = []
     for entry in listed:
         kind = entry.kind
         if entry.id in taken_back or kind == VOID:
             continue
         if kind in MOVES:
-            moved[kind].setdefault(entry.value["what"], []).append(entry.value["amount"])
+            what, amount = entry.value["what"], entry.value["amount"]
+            moved.append(Moved(entry.id, kind, what, amount, entry.actor, entry.at))
         elif kind in MARKS:
             last[entry.value["key"]] = entry
         elif kind == "note":
@@ -134,9 +148,25 @@ def fold(entries: Iterable[Entry]) -> Day:
             photos.append(Said(entry.id, entry.actor, entry.at, entry.value["file"], entry.value.get("of")))
     done = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.done"}
     left = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.left"}
-    # Summed exactly, so that the order in which the amounts come in changes nothing.
-    sums = ({what: math.fsum(amounts) for what, amounts in moved[kind].items()} for kind in MOVES)
-    return Day(done, left, tuple(notes), tuple(photos), tuple(taken_back), tuple(ignored), *sums)
+    return Day(
+        done=done,
+        left=left,
+        notes=tuple(notes),
+        photos=tuple(photos),
+        taken_back=tuple(taken_back),
+        ignored=tuple(ignored),
+        out=_summed(one for one in moved if one.kind == "load.out"),
+        back=_summed(one for one in moved if one.kind == "load.back"),
+        moved=tuple(moved),
+    )
+
+
+def _summed(moved: Iterable[Moved]) -> dict[str, float]:
+    """By what was moved, all of it; summed exactly, so that the order in which the amounts come in changes nothing."""
+    amounts: dict[str, list[float]] = {}
+    for one in moved:
+        amounts.setdefault(one.what, []).append(one.amount)
+    return {what: math.fsum(all_of_it) for what, all_of_it in amounts.items()}
 
 
 def _mark(entry: Entry) -> Mark:

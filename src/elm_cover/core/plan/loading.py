@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from ...job import Job
 from ...job.firm import Firm
-from ..base.units import fixed, whole_up
+from ..base.units import fixed, many, whole_up
 from ..eaves.remedies import REMEDIES
 from ..from_job.firm import kit_input, truck_input
 from ..from_job.products import product_input
@@ -223,7 +223,8 @@ def _prepared(items: Iterable[WorkItem]) -> Iterator[LoadItem]:
     for need in materials_of(items):
         where = ("middle", "prepare") if need.what in LARGE else PREPARE
         said = f"{fixed(need.amount, 1)} {need.unit} and waste"
-        item = _item(need.what, need.title, need.containers, need.container, CONTAINERS[need.what], where, said)
+        unit = many(need.container, need.containers)
+        item = _item(need.what, need.title, need.containers, unit, CONTAINERS[need.what], where, said)
         yield item
 
 

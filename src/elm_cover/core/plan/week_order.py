@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from ...job import Job
-from ..base.units import whole_up
+from ..base.units import many, whole_up
 from ..preparation.materials import MATERIALS
 from ..work.item import WorkList
 from ..work.listing import materials_of
@@ -67,7 +67,7 @@ def needs_of(job: Job, planned: Plan, work: WorkList) -> tuple[Need, ...]:
         found.append(Need("wind_blocks", "Wind blocks and plugs", "pieces", blocks * spare))
     for need in materials_of(work.items):
         kind = MATERIALS[need.what]
-        found.append(Need(need.what, need.title, need.container, need.amount * kind.waste / kind.holds))
+        found.append(Need(need.what, need.title, many(need.container, 2), need.amount * kind.waste / kind.holds))
     return tuple(found)
 
 

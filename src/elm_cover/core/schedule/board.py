@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 
 from .attic_air import Sky, attic_f, work_minutes
 from .calendar import Bar, Conflict, CrewAtWork, Days, JobToPlace, Placed, bar, conflicts
@@ -111,24 +111,3 @@ def _notes(one: Bar) -> list[str]:
     if one.plan.days > 1 and one.plan.why is not None:
         found.append(one.plan.why)
     return found
-
-
-def job_from(
-    name: str, job_id: str, tasks: Sequence[object], gates: Sequence[Mapping[str, object]], promised_by: str | None
-) -> JobToPlace:
-    """A job of the store as the calendar takes it; raises ValueError for a date that is none."""
-    return JobToPlace(
-        id=job_id,
-        name=name,
-        tasks=tuple(tasks),  # type: ignore[arg-type]
-        through=tuple(
-            (str(gate["trade"]), date.fromisoformat(str(gate["through_on"])) if gate.get("through_on") else None)
-            for gate in gates
-        ),
-        promised_by=None if promised_by is None else date.fromisoformat(promised_by),
-    )
-
-
-def span(first: date, count: int, of: Callable[[date], tuple[Sky, str]]) -> list[tuple[Sky, str]]:
-    """The skies of so many days in a row."""
-    return [of(first + timedelta(days=i)) for i in range(count)]

@@ -39,13 +39,14 @@ class CrewAtWork:
 @dataclass(frozen=True, kw_only=True)
 class JobToPlace:
     """A job for the calendar. through: by trade, the last day they are there, None: nobody knows. promised_by: the day it is to be
-    done by."""
+    done by. begun: something was done on it already."""
 
     id: str
     name: str
     tasks: tuple[JobTask, ...]
     through: tuple[tuple[str, date | None], ...] = ()
     promised_by: date | None = None
+    begun: bool = False
 
     @property
     def not_before(self) -> date | None:
@@ -200,8 +201,9 @@ def _conflicts(
                 text=f"{late} {'day' if late == 1 else 'days'} after {day_words(job.promised_by)}, when it was promised",
             )
         )
-    if today is not None and one.last < today:
-        found.append(Conflict(code="past", text="its days are over: say that it is done, or move it"))
+    if today is not None and one.last < today and not job.begun:
+        text = "its days are over and nothing was recorded: tick what was done, or move it"
+        found.append(Conflict(code="past", text=text))
     return found
 
 
