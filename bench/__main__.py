@@ -13,6 +13,7 @@ import numpy as np
 
 from bench.attic import attic, attic_document
 from bench.before import COMMIT, ROOT, sources_of, told, worktree
+from bench.calendar import proposed
 from bench.corners import LARGE, all_afresh, eave_section, small, solved_dense
 from bench.edits import EDITS, READINGS
 from bench.fields import fields, fields_afresh, fields_in_a_loop
@@ -26,6 +27,7 @@ from bench.in_browser import (
 )
 from bench.plain_loop import loop
 from bench.prepare import entries, listed_afresh, with_items
+from bench.reach import reach_ratios
 from bench.served import held_mb, long_shelf, small_beside_heavy
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.base.arrays import Floats
@@ -136,6 +138,21 @@ def tell_of_edits() -> None:
     print(f"  edit to paint p50 {p50:.0f}, p95 {p95:.0f} ms: {p95 / BUDGET_MS:.2f} of the 100 ms promised{against}")
 
 
+def tell_of_the_crew() -> None:
+    """Reach and bands, and a proposal for the calendar."""
+    cold, warm, one = reach_ratios()
+    print("reach and bands of that attic with a way in, against one plan(job) of all its sections")
+    print(
+        f"  looked for anew: {cold:.2f} × of the 3 allowed; a depth changed: {warm:.2f} × of 0.3 ({one * 1000:.0f} ms)"
+    )
+    for seed in (1, 2, 3):
+        found, took, best = proposed(seed)
+        print(
+            f"a calendar for thirty jobs, three crews, twenty days: cost {found.cost / best:.3f} × the best of two hundred greedy "
+            f"ones in random order, {found.by}{', proved' if found.proved else ''}, {took:.1f} s"
+        )
+
+
 def tell_of_serving() -> None:
     """A long shelf, a small plan beside racks of the largest job, memory."""
     shelf, bare, size = long_shelf()
@@ -227,6 +244,7 @@ def main() -> int:
         f"  edit to paint at seven runs while all are being solved: {busy / idle:.2f} × the same with nothing solved ({busy:.0f} against {idle:.0f} ms)"
     )
     tell_of_edits()
+    tell_of_the_crew()
     tell_of_serving()
     shelf, bench = first_load_kb()
     print(

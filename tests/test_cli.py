@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import json
+from datetime import date
 from pathlib import Path
 
 import pytest
 
 from elm_cover.cli import main
+from elm_cover.demo.jobs import add_demo_jobs
 from tests.conftest import attic
 
 
@@ -104,5 +106,86 @@ def test_export_goes_by_the_ending(file: Path, name: str, start: bytes) -> None:
 @pytest.mark.parametrize("name", ["floor.exe", "things.csv", "floor"])
 def test_an_ending_that_is_none_is_refused(file: Path, capsys: pytest.CaptureFixture[str], name: str) -> None:
     assert main(["export", str(file), str(file.parent / name)]) == 2
-    assert "ends in none of .pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, .svg" in capsys.readouterr().err
+    assert (
+        "ends in none of .pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, …load.pdf, …load.csv, .svg"
+        in capsys.readouterr().err
+    )
     assert not (file.parent / name).exists()
+
+
+def reachable(file: Path) -> None:
+    job = {**attic(), "accesses": [{"kind": "hatch", "at_ft": [19, 12], "opening_in": [22.5, 30]}]}
+    job["reach"] = {"machine": "small", "to_house_ft": 40, "up_ft": 15, "cord_ft": 100, "amps": 15}
+    file.write_text(json.dumps(job))
+
+
+def test_reach_prints_bands_hose_and_cord(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    reachable(file)
+    assert main(["reach", str(file)]) == 0
+    told = json.loads(capsys.readouterr().out)
+    (section,) = told["sections"]
+    band = section["bands"][0]
+    assert {"number", "wing", "area_ft2", "bags", "stand_ft", "markers", "crawl_ft"} <= set(band)
+    assert set(band["crawl_ft"]) == {"from", "to"}
+    assert {"unreached_ft2", "by_hand_ft2", "longest_way_ft"} <= set(section)
+    assert {"needed_ft", "label_least_ft", "machine_most_ft", "advice"} <= set(told["hose"])
+    assert (told["cord"]["gauge_awg"], told["cord"]["drop_v"]) == (12, pytest.approx(4.77))
+
+
+def test_load_prints_what_goes_along(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["load", str(file)]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert {"what", "amount", "unit", "lb", "ft3", "place"} <= set(told["items"][0])
+    assert told["trips"] == 1 and told["lb"] == pytest.approx(sum(item["lb"] for item in told["items"]))
+
+
+def test_day_prints_the_worked_day(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    asked = ["day", str(file), "--date", "2026-07-15", "--latitude", "41", "--high", "88", "--low", "66"]
+    assert main([*asked, "--clock-ahead", "0"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    air = {hour["clock"]: hour["attic_f"] for hour in told["hours"]}
+    assert [round(air[hour], 1) for hour in (6, 8, 10, 18)] == [71.9, 93.2, 113.0, 103.8]
+    assert told["start"] == told["tasks"][0]["from"] and told["end"] == told["tasks"][-1]["to"]
+    assert told["days"] == max(task["day"] for task in told["tasks"])
+    assert {"what", "from", "to", "where", "crew"} <= set(told["tasks"][0])
+    # In daylight time the clock is an hour ahead unless it is said.
+    assert main(asked) == 0
+    ahead = {hour["clock"]: hour["attic_f"] for hour in json.loads(capsys.readouterr().out)["hours"]}
+    assert ahead[11] == pytest.approx(air[10])
+
+
+@pytest.mark.parametrize(
+    ("more", "says"),
+    [
+        (["--high", "60", "--low", "66"], "over the high"),
+        (["--high", "600", "--low", "66"], "between"),
+        (["--high", "warm", "--low", "66"], "no number"),
+    ],
+)
+def test_a_day_that_cannot_be_is_refused(
+    file: Path, capsys: pytest.CaptureFixture[str], more: list[str], says: str
+) -> None:
+    try:
+        status = main(["day", str(file), "--date", "2026-07-15", "--latitude", "41", *more])
+    except SystemExit as stopped:
+        status = int(stopped.code or 0)
+    assert status == 2 and says in capsys.readouterr().err
+
+
+def test_calendar_writes_a_file_of_the_jobs_that_stand(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    add_demo_jobs(tmp_path / "data", date(2026, 7, 6))
+    out = tmp_path / "out.ics"
+    asked = ["calendar", "--from", "2026-07-06", "--to", "2026-07-17", str(out), "--data", str(tmp_path / "data")]
+    assert main(asked) == 0
+    text = out.read_text(encoding="utf-8")
+    assert text.count("BEGIN:VEVENT") >= 7 and "9 Quarry Loop" in text
+    assert main(["calendar", "--from", "2026-07-06", "--to", "2026-07-01", str(out), "--data", str(tmp_path)]) == 2
+    assert "not before the first" in capsys.readouterr().err
+
+
+@pytest.mark.parametrize("name", ["load.pdf", "load.csv"])
+def test_the_load_goes_out_as_paper_and_table(file: Path, tmp_path: Path, name: str) -> None:
+    reachable(file)
+    assert main(["export", str(file), str(tmp_path / name), "--date", "2026-07-06"]) == 0
+    content = (tmp_path / name).read_bytes()
+    assert content.startswith(b"%PDF" if name.endswith("pdf") else b"place,step,what")

@@ -20,7 +20,8 @@ from elm_cover.job import JobError, read_job
 from elm_cover.papers.job_sheet import job_sheet
 from tests.conftest import eave, planned
 
-HEAD = ",".join(COLUMNS)
+# Without the hose, which a table may leave out.
+HEAD = ",".join(COLUMNS[:10])
 ROW = "p,Name,cellulose_loose,25,{},{},{},{},,"
 
 

@@ -78,7 +78,8 @@ def read_busy(content: bytes, first: date, last: date) -> tuple[BusyDays, ...]:
     if len(content) > MOST_BYTES:
         raise JobError([Fault("calendar", f"is {len(content) / 1e6:.1f} MB; up to {MOST_BYTES / 1e6:g} MB are read")])
     try:
-        calendars = icalendar.Calendar.from_ical(content, multiple=True)
+        read = icalendar.Calendar.from_ical(content, multiple=True)
+        calendars = [one for one in read if isinstance(one, icalendar.Calendar) and one.name == "VCALENDAR"]
         events = [event for calendar in calendars for event in calendar.walk("VEVENT")]
     except (ValueError, IndexError, KeyError, TypeError, AttributeError, RecursionError) as error:
         text = "is no iCalendar file; export one (.ics) from the crew's own calendar"
@@ -142,11 +143,15 @@ def _begins(event: Any, start: date | datetime, first: date, last: date, length:
     if "RRULE" not in event:
         yield _day(start)
         return
-    rules = event["RRULE"]
-    rule_of = rules[0] if isinstance(rules, list) else rules
-    parts = [part for part in rule_of.to_ical().decode().split(";") if not part.upper().startswith("UNTIL=")]
-    until = rule_of.get("UNTIL")
-    stops = min(last, _day(until[0])) if until else last
+    try:
+        rules = event["RRULE"]
+        rule_of = rules[0] if isinstance(rules, list) else rules
+        parts = [part for part in rule_of.to_ical().decode().split(";") if not part.upper().startswith("UNTIL=")]
+        until = rule_of.get("UNTIL")
+        stops = min(last, _day(until[0])) if until else last
+    except (ValueError, TypeError, AttributeError, KeyError):
+        yield _day(start)
+        return
     if any(part.upper() in ("FREQ=SECONDLY", "FREQ=MINUTELY", "FREQ=HOURLY") for part in parts):
         # As good as every day.
         parts = ["FREQ=DAILY"]

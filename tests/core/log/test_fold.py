@@ -28,10 +28,16 @@ def logs(draw: st.DrawFn) -> list[Entry]:
     found: list[Entry] = []
     for device in ("desk", "one", "two"):
         for seq in range(draw(st.integers(0, 8))):
-            kind = draw(st.sampled_from(["work.done", "work.left", "note", "void"]))
+            kind = draw(st.sampled_from(["work.done", "work.left", "note", "void", "load.out", "load.back"]))
             name = f"{device}-{seq}"
             known = [e.id for e in found] + [name, "nowhere"]
-            value: dict[str, Any] = {"key": draw(st.sampled_from(KEYS)), "reason": "r", "text": "t"}
+            value: dict[str, Any] = {
+                "key": draw(st.sampled_from(KEYS)),
+                "reason": "r",
+                "text": "t",
+                "what": draw(st.sampled_from(["bags", "tape"])),
+                "amount": draw(st.sampled_from([0.1, 0.2, 7.0])),
+            }
             found.append(
                 Entry(name, device, seq, draw(st.integers(0, 20)), device, kind, value,
                       draw(st.sampled_from(known)) if kind == "void" else None, draw(st.sampled_from([0.0, -5.0, 7.0])))
@@ -100,3 +106,21 @@ def test_taking_a_tick_back_brings_back_what_was_said_before_it() -> None:
 
 def test_an_empty_log_comes_to_nothing() -> None:
     assert fold([]) == Day({}, {}, (), (), (), ())
+
+
+def test_what_went_out_and_came_back_is_summed_and_a_void_takes_its_part_away() -> None:
+    def move(name: str, kind: str, amount: float, seq: int) -> Entry:
+        return entry(name, kind, seq=seq, value={"what": "bags", "amount": amount})
+
+    log = [
+        move("a", "load.out", 40, 0),
+        move("b", "load.out", 30, 1),
+        move("c", "load.back", 8, 2),
+        move("d", "load.back", 5, 3),
+    ]
+    day = fold([*log, entry("v", "void", seq=4, voids="d")])
+    assert (day.out, day.back) == ({"bags": 70}, {"bags": 8})
+    assert [one.entry for one in day.moved] == ["a", "b", "c"] and day.moved[2].kind == "load.back"
+    # A tenth ten times over, in any order, is one.
+    tenths = [entry(str(i), "load.out", seq=i, value={"what": "caulk", "amount": 0.1}) for i in range(10)]
+    assert fold(tenths).out == {"caulk": 1.0}

@@ -39,6 +39,18 @@ export function Bands({ frame }: { frame: Frame }) {
           points={way.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ")}
         />
       ))}
+    </g>
+  );
+}
+
+/** The stands, and the number of each band over what stands there. */
+export function BandSigns({ frame }: { frame: Frame }) {
+  const { section } = useDocument();
+  const { load } = usePlanned();
+  const here = load.answer?.drawing.sections.find((s) => s.section === section.id);
+  if (!here) return null;
+  return (
+    <g className="bands">
       {here.bands.flatMap((band) =>
         band.stands_ft.map(([x, y]) => (
           <circle key={`${band.number}-${x}-${y}`} className="stand" cx={frame.x(x)} cy={frame.y(y)} r={4} />

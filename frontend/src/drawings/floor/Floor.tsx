@@ -12,7 +12,7 @@ import { FloorWords } from "../InWords";
 import { type Box, readingLabels, type Segment } from "../labels";
 import { signsAside } from "../signs";
 import { cutEnds, edgeLabels } from "../wallLabels";
-import { Bands } from "./Bands";
+import { BandSigns, Bands } from "./Bands";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
@@ -328,6 +328,7 @@ export const Floor = memo(function Floor() {
                 <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} />
               ) : null}
               {preparing && !loading && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
+              {loading ? <BandSigns frame={frame} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />

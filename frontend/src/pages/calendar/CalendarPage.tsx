@@ -1,4 +1,5 @@
 import "./calendar.css";
+import "./dialogs.css";
 import { Button, Loader } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";

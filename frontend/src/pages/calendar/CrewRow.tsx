@@ -109,7 +109,7 @@ export function CrewRow({ answer, crew, onOpen, onMove, onCrew }: Props) {
             style={{ left: `${(i / days.length) * 100}%`, width: `${100 / days.length}%` }}
           />
         ))}
-        {bars.flatMap(({ bar }) => pegs(bar, days))}
+        {bars.flatMap(({ bar }) => pegs(bar, days, bars))}
         {bars.map((one) => (
           <Bar
             key={one.bar.job}
@@ -130,18 +130,22 @@ export function CrewRow({ answer, crew, onOpen, onMove, onCrew }: Props) {
 }
 
 /** Where a job's trades are through: a peg that it may not pass. */
-function pegs(bar: CalendarAnswer["bars"][number], days: readonly string[]) {
+function pegs(bar: CalendarAnswer["bars"][number], days: readonly string[], row: readonly Laid[]) {
   return bar.gates.flatMap((gate) => {
     const at = gate.through_on ? days.indexOf(gate.through_on) : -1;
     // Where the bar stands before it the bar says so itself.
     const said = bar.conflicts.some((one) => one.code === "trade");
-    if (at < 0) return [];
+    // Not through another job: there it would say nothing of that one.
+    const line = (at + 1) * 2;
+    if (at < 0 || row.some((one) => one.bar.job !== bar.job && one.from < line && one.to > line)) return [];
+    // Its words stand left of it, where nothing else does.
+    const crowded = row.some((one) => one.to > at * 2 && one.from < (at + 1) * 2);
     const left = `${((at + 1) / days.length) * 100}%`;
     return [
       <span key={`${bar.job}${gate.trade}`} className="cal-peg" style={{ left }}>
-        {said ? null : (
+        {said || crowded ? null : (
           <span>
-            {gate.trade} through on {dayName(gate.through_on as string)}
+            {bar.name}: {gate.trade} through on {dayName(gate.through_on as string)}
           </span>
         )}
       </span>,

@@ -22,24 +22,26 @@ export function Waiting({ answer, busy, onOpen, onPropose, onOrder }: Props) {
         <b>Without a day</b>
         <span className="soft">open one to give it a day, or propose</span>
       </div>
-      <ul>
-        {answer.waiting.map((line) => (
-          <li key={line.job}>
-            <button type="button" className="cal-card" onClick={() => onOpen(line.job)}>
-              <Thumbnail parts={line.thumbnail as never} />
-              <span>
-                <b>{line.name}</b>
-                <span className="soft">{words(line)}</span>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
-      {answer.waiting.length === 0 ? (
-        <p className="soft">
-          No job waits. What a customer has bought comes here: mark it in the job, under Load, sale.
-        </p>
-      ) : null}
+      <div>
+        <ul>
+          {answer.waiting.map((line) => (
+            <li key={line.job}>
+              <button type="button" className="cal-card" onClick={() => onOpen(line.job)}>
+                <Thumbnail parts={line.thumbnail as never} />
+                <span>
+                  <b>{line.name}</b>
+                  <span className="soft">{words(line)}</span>
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {answer.waiting.length === 0 ? (
+          <p className="soft">
+            No job waits. What a customer has bought comes here: mark it in the job, under Load, sale.
+          </p>
+        ) : null}
+      </div>
       <div className="cal-foot">
         <Button loading={busy} disabled={answer.waiting.length === 0} onClick={onPropose}>
           Propose

@@ -6,8 +6,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Flag, Open
 from ...core.load.truck import Stowed, TruckInput
+from ...core.plan.bands_told import SectionReach
 from ...core.plan.loading import LoadLine
-from ...core.plan.reaching import SectionReach
 from ...core.reach.cord import Cord
 from ...core.reach.hose import Hose
 from ...job import Job

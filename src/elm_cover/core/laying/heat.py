@@ -43,10 +43,9 @@ def heat_of(section: SectionInput, site: Site, old: OldFill, laid: Laid, places:
 
     Source: handbook §6, area mean of U.
     """
-    stack = laid.stack
-    if stack is None or places is None:
+    stack, lying = laid.stack, lying_of(old, laid, places)
+    if stack is None or places is None or lying is None:
         return Heat()
-    lying = stack.at(places.room_in, _old_under(old, stack, places.old_in), places.dressed)
     under = boundary_of(section, site)
     chart = None if laid.blower is None else laid.blower.chart
     if under is None or (chart is None and stack.fill.r > 0):
@@ -57,6 +56,16 @@ def heat_of(section: SectionInput, site: Site, old: OldFill, laid: Laid, places:
     kept = tuple((one, kept_u(one, under, beneath, stack.depth_in)) for one in site.kept if one.what != "through")
     mean = whole_u(places.mean(u), site, kept)
     return Heat(lying=lying, under=under, paths=found, u=u, r=1 / u - under.r, kept=kept, mean=mean)
+
+
+def lying_of(old: OldFill, laid: Laid, places: Places | None) -> Lying | None:
+    """What lies at each of the places; None while nothing is laid, or no roof is known.
+
+    Source: handbook §8, old(x), new_installed(x).
+    """
+    if laid.stack is None or places is None:
+        return None
+    return laid.stack.at(places.room_in, _old_under(old, laid.stack, places.old_in), places.dressed)
 
 
 def beneath_boards(old: OldFill, laid: Laid) -> Beneath:
