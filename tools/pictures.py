@@ -57,8 +57,9 @@ def at_a_desk(page: Page, folder: Path) -> None:
     page.get_by_role("slider", name="Reading of 12 in").focus()
     page.get_by_role("group", name="Depth readings").scroll_into_view_if_needed()
     save(page, folder, "old-fill")
-    go(page, "3 Weir Bank", "Measure", "obstacles")
-    save(page, folder, "obstacles")
+    go(page, "9 Quarry Loop", "Load", "reach")
+    page.locator(".bands-table").wait_for()
+    save(page, folder, "load")
     go(page, "9 Quarry Loop", "Prepare")
     page.get_by_role("button", name="12: Hatch 22½ × 30 in, to do").click()
     page.locator(".item-cut polygon.lid").first.wait_for()
@@ -82,8 +83,6 @@ def at_a_desk(page: Page, folder: Path) -> None:
             page.get_by_text("One more step up").wait_for()
             page.locator(".sheet").evaluate("sheet => { sheet.scrollTop = 420 }")
         save(page, folder, step.lower())
-    go(page, "9 Quarry Loop", "Choose", "price")
-    save(page, folder, "price")
     go(page, "9 Quarry Loop", "Choose", "cores")
     page.locator(".pick-core", has_text="Glass batt R-49").first.click()
     page.get_by_text("bundles to order", exact=True).wait_for()
@@ -93,11 +92,23 @@ def at_a_desk(page: Page, folder: Path) -> None:
     page.get_by_text("bags to order", exact=True).wait_for()
     page.wait_for_timeout(1500)  # until it is saved: the phone opens the same job
     page.get_by_role("link", name="to the shelf of jobs").click()
+    calendar(page, folder)
     page.get_by_role("button", name="New attic", exact=True).click()
     page.get_by_role("group", name="Shape").get_by_role("radio", name="1½ storeys").check()
     for label, text in (("Length, east–west", "30"), ("Width, north–south", "26"), ("Knee wall, height", "4'6")):
         page.get_by_label(label).fill(text)
     save(page, folder, "new-attic")
+
+
+def calendar(page: Page, folder: Path) -> None:
+    """The demo's two weeks, and back to the shelf."""
+    page.get_by_role("link", name="Calendar", exact=True).click()
+    page.locator(".cal-day").first.wait_for()
+    if page.locator(".cal-bar").count() < 7:
+        page.get_by_role("button", name="A week on").click()
+    page.locator(".cal-bar").first.wait_for()
+    save(page, folder, "calendar")
+    page.get_by_role("link", name="Shelf", exact=True).click()
 
 
 def on_a_phone(page: Page, folder: Path) -> None:

@@ -23,7 +23,7 @@ from ..store.firm import read_firm
 from ..store.jobs import JobStore
 
 # Jobs × crews × days that one proposal may weigh.
-MOST_PLACES = 12_000
+MOST_PLACES = 8_000
 # Where nobody has said which climate zone the firm works in.
 USUAL_ZONE = "5A"
 # Crews to begin with, until the firm has entered its own.

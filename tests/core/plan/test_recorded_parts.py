@@ -19,12 +19,16 @@ import pytest
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.base.metric import all_in_metric
+from elm_cover.core.drawing import reach_drawing
 from elm_cover.core.drawing.cut import Cut
 from elm_cover.core.drawing.scene import drawing, thumbnail
-from elm_cover.core.plan import Plan, corners, plan, plan_json, rack
+from elm_cover.core.plan import Plan, corners, load, plan, plan_json, rack, reach
+from elm_cover.core.plan.day_tasks import job_tasks
+from elm_cover.core.plan.week_order import needs_of
 from elm_cover.core.rack.mix import Limits
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import Job, read_job
+from elm_cover.job.firm import Firm
 from tests.random_jobs import POOL, random_job
 
 RECORDED = Path(__file__).parent / "recorded" / "parts.json"
@@ -96,6 +100,18 @@ def solved_parts(job: Job, result: Plan) -> Iterator[tuple[str, Any]]:
     yield "corners", solved
 
 
+def reached_parts(job: Job) -> Iterator[tuple[str, Any]]:
+    found = reach(job)
+    told = to_jsonable_python(found, exclude={"behind"}, fallback=steady)
+    yield from ((f"reach of {section['section']}", section) for section in told.pop("sections"))
+    yield from ((f"reach {part}", inner) for part, inner in told.items())
+    yield "reach drawn", reach_drawing(found)
+    tasks = job_tasks(job, plan(job), plan(job).work)
+    yield "tasks", tasks
+    yield "needs", needs_of(job, plan(job), plan(job).work)
+    yield "load", load(job, plan(job), plan(job).work, Firm(), found.hose)
+
+
 def ranked_parts(job: Job) -> Iterator[tuple[str, Any]]:
     weighed = rack(job, POOL, "price", Limits(budget=4000.0))
     made = to_jsonable_python(weighed, fallback=steady)
@@ -106,7 +122,7 @@ def ranked_parts(job: Job) -> Iterator[tuple[str, Any]]:
 def parts_of(name: str) -> dict[str, str]:
     job = job_of(name)
     result = plan(job)
-    made = [*planned_parts(result), *drawn_parts(job, result), *solved_parts(job, result)]
+    made = [*planned_parts(result), *drawn_parts(job, result), *solved_parts(job, result), *reached_parts(job)]
     if name not in DEMO:  # a demo job's rack weighs all the products shipped
         made += ranked_parts(job)
     return {part: digest(value) for part, value in made}

@@ -14,8 +14,8 @@ from .day_plan import DayPlan, day_plan
 from .tasks import JobTask, for_crew
 
 MORNING, AFTERNOON = 0, 1
-# A job that begins in the morning begins at six: nobody gains by a later one in the heat, and nobody loses in the cool.
-STARTS_H = (6.0, 12.5)
+# A morning begins at seven, at six where that saves half a day or heat; an afternoon after noon's rest. By judgement.
+MORNINGS_H, AFTERNOON_H = (7.0, 6.0), 12.5
 NOON_H = 12.0
 MOST_DAYS_OF_A_JOB = 30
 HALF_NAMES = ("morning", "afternoon")
@@ -118,12 +118,18 @@ def bar(job: JobToPlace, placed: Placed, crew: CrewAtWork, days: Days) -> Bar:
     def minutes(number: int) -> Mapping[int, int]:
         return days.of(working[min(number, len(working)) - 1])
 
-    told = day_plan(for_crew(job.tasks, crew.name, crew.people), minutes, STARTS_H[placed.half])
-    if placed.half == AFTERNOON and told.days > 1:
-        # What does not go into an afternoon begins anew each morning at six.
-        told = day_plan(for_crew(job.tasks, crew.name, crew.people), minutes, STARTS_H[MORNING])
-        return Bar(placed=placed, halves=_halves(placed, working, told, whole=True), plan=told, fits=False)
-    return Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible)
+    tasks = for_crew(job.tasks, crew.name, crew.people)
+    if placed.half == AFTERNOON:
+        told = day_plan(tasks, minutes, AFTERNOON_H)
+        if told.days > 1:  # it does not go into an afternoon
+            told = day_plan(tasks, minutes, MORNINGS_H[0])
+            return Bar(placed=placed, halves=_halves(placed, working, told, whole=True), plan=told, fits=False)
+        return Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible)
+    made = [(day_plan(tasks, minutes, start), start) for start in MORNINGS_H]
+    bars = [
+        Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible) for told, _ in made
+    ]
+    return min(bars, key=lambda one: (not one.fits, len(one.halves), round(one.plan.hot_h, 2), -one.plan.start))
 
 
 def _working_days(first: date, crew: CrewAtWork) -> list[date]:
