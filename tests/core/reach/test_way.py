@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import math
+from random import Random
 
 import numpy as np
 import pytest
+import shapely
+from scipy.sparse import csr_matrix
+from scipy.sparse.csgraph import dijkstra
 
 from elm_cover.core.base.arrays import Points
 from elm_cover.core.eaves.eave import Eave
@@ -109,3 +113,43 @@ def test_the_nearest_of_two_ways_in_counts() -> None:
     path = both.path(node)
     assert path[-1] == node and both.crawl_ft[path[0]] <= 1.5 and len(path) > 5
     assert np.all(np.diff(both.crawl_ft[path]) > 0)
+
+
+def geodesic(floor: shapely.Geometry, at: tuple[float, float], to: tuple[float, float]) -> float:
+    """The shortest way inside a floor, by the corners that see one another: reckoned apart from the lattice."""
+    corners = [tuple(c) for ring in shapely.get_rings(floor) for c in shapely.get_coordinates(ring)[:-1]]
+    places = np.array([at, to, *corners])
+    a, b = (index.ravel() for index in np.meshgrid(np.arange(len(places)), np.arange(len(places))))
+    a, b = a[a < b], b[a < b]
+    lines = shapely.linestrings(np.stack([places[a], places[b]], axis=1))
+    seen = shapely.covers(shapely.buffer(floor, 1e-6), lines)
+    length = np.hypot(*(places[a[seen]] - places[b[seen]]).T)
+    graph = csr_matrix((length, (a[seen], b[seen])), shape=(len(places),) * 2)
+    return float(dijkstra(graph, directed=False, indices=0)[1])
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_on_floors_at_random_the_way_is_within_three_percent_of_the_shortest(seed: int) -> None:
+    dice = Random(seed)
+    parts = [shapely.box(0, 0, dice.uniform(20, 40), dice.uniform(10, 16))]
+    for _ in range(2):
+        x, y = dice.uniform(0, 20), dice.uniform(0, 8)
+        parts.append(shapely.box(x, y, x + dice.uniform(8, 14), y + dice.uniform(14, 30)))
+    floor = shapely.Polygon(shapely.get_exterior_ring(shapely.union_all(parts)))
+    hx, hy = dice.uniform(4, 12), dice.uniform(3, 6)
+    stands = (box(hx, hy, 5, 3),)
+    room = Room("a", tuple(map(tuple, shapely.get_coordinates(floor)[:-1])), stands=stands)
+    lattice = crawl_floor((room,))
+    open_ = shapely.difference(floor, shapely.Polygon(stands[0]))
+    source = int(dice.randrange(lattice.count))
+    at = (float(lattice.x_ft[source]), float(lattice.y_ft[source]))
+    way = way_over(lattice, [Entrance(at)])
+    compared = 0
+    for node in dice.sample(range(lattice.count), 40):
+        to = (float(lattice.x_ft[node]), float(lattice.y_ft[node]))
+        shortest = geodesic(open_, at, to)
+        if shortest > 15:
+            compared += 1
+            # A lattice rounds each corner that it goes round by less than half a foot.
+            assert shortest - 1e-6 <= way.crawl_ft[node] <= shortest * 1.03 + 0.5, (at, to)
+    assert compared > 1

@@ -206,4 +206,17 @@ def _onto(floor: CrawlFloor, entrance: Entrance) -> tuple[Integers, Floats]:
         # Beside a wall: onto the floor that the way in is over, not through the wall.
         nearest = floor.room[near[np.argmin(away[near])]]
         near = near[floor.room[near] == nearest]
+    if near.size:
+        near = _in_sight(floor, entrance, near)
     return near, away[near]
+
+
+def _in_sight(floor: CrawlFloor, entrance: Entrance, near: Integers) -> Integers:
+    """Those that one gets onto straight from a way in, not round a corner; all where the way in is in a wall itself."""
+    shape = floor.floors[int(floor.room[near[0]])]
+    if not shapely.intersects_xy(shape, *entrance.at_ft):
+        return near
+    ends = np.stack([floor.x_ft[near], floor.y_ft[near]], axis=1)
+    starts = np.broadcast_to(np.array(entrance.at_ft), ends.shape)
+    straight = shapely.covers(shape, shapely.linestrings(np.stack([starts, ends], axis=1)))
+    return near[straight] if straight.any() else near
