@@ -228,7 +228,7 @@ def test_a_duplicate_has_no_date(client: FlaskClient) -> None:
     made = client.post(f"/api/jobs/{job}/duplicate")
     assert made.status_code == 201
     document = made.json["document"]
-    assert document["name"] == "Original (copy)" and "sale" not in document
+    assert document["name"] == "Original, copy" and "sale" not in document
     assert document["trades"] == [{"trade": "roofer"}]
     assert document["sections"] == client.get(f"/api/jobs/{job}").json["document"]["sections"]
     assert len(read(client)["bars"]) == 1

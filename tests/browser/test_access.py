@@ -72,7 +72,7 @@ def test_axe_finds_nothing(page: Page, size: str, scheme: str) -> None:
             settled(page)
             assert axe(page) == [], (step, name)
     if size == "phone":
-        page.locator(".tabs").get_by_text("Cut").click()
+        page.locator(".tabs").get_by_text("Truck").click()
     else:
         page.keyboard.press("?")
     settled(page)
@@ -182,9 +182,19 @@ def test_text_and_targets_are_large_enough(page: Page, size: str) -> None:
             settled(page)
             assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}, (step, name)
     if size == "phone":
+        page.get_by_role("navigation").get_by_role("link", name="Measure").click()
         page.locator(".tabs").get_by_text("Cut").click()
         page.locator(".cut svg").last.wait_for()
         assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}
+
+
+def test_text_and_targets_of_the_calendar_are_large_enough(page: Page, size: str) -> None:
+    least, target = (13, 24) if size == "desk" else (16, 44)
+    page.get_by_role("link", name="Calendar", exact=True).click()
+    page.get_by_role("button", name="A week on").click()
+    page.locator(".cal-bar").first.wait_for()
+    settled(page)
+    assert page.evaluate(SMALL, [least, target]) == {"small": [], "narrow": []}
 
 
 def tokens(view: str) -> dict[str, str]:

@@ -140,7 +140,7 @@ def duplicate_job(path: JobPath) -> Response:
     document.pop("sale", None)
     if "trades" in document:
         document["trades"] = [{"trade": one["trade"]} for one in document["trades"]]
-    document["name"] = f"{document.get('name') or 'Job'} (copy)"[:MOST_NAME]
+    document["name"] = f"{document.get('name') or 'Unnamed job'}, copy"[:MOST_NAME]
     return stored_answer(job_store().create(document, ACTOR), 201)
 
 

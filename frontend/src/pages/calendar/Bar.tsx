@@ -1,5 +1,4 @@
 import type { PointerEvent } from "react";
-import type { BarLine } from "../../api/types";
 import { fixed } from "../../ui/units";
 import { Thumbnail } from "../shelf/Thumbnail";
 import type { Laid } from "./grid";
@@ -36,7 +35,6 @@ export function Bar({ laid, lanes, count, held, onOpen, onEnter, onDown, onNudge
         top: `${(lane / lanes) * 100}%`,
         height: `${100 / lanes}%`,
       }}
-      aria-label={`${bar.name}: ${said(bar)}${wrong ? `. ${bar.conflicts.map((one) => one.text).join("; ")}` : ""}. Enter opens it, arrows move it`}
       title={[...bar.conflicts.map((one) => one.text), ...bar.notes].join("; ") || undefined}
       onClick={onOpen}
       onPointerDown={onDown}
@@ -60,6 +58,7 @@ export function Bar({ laid, lanes, count, held, onOpen, onEnter, onDown, onNudge
           <span className="soft">{bar.counted ? "" : "fill not counted yet"}</span>
         </span>
       </span>
+      <span className="hidden">. Enter opens it, arrows move it. </span>
       <span className="cal-note">
         {(wrong ? bar.conflicts.map((one) => one.text) : bar.notes.slice(0, 1)).join("; ")}
       </span>
@@ -72,5 +71,3 @@ export const amount = (line: { bags: number; bundles: number }): string =>
   [line.bags ? `${fixed(line.bags)} bags` : "", line.bundles ? `${fixed(line.bundles)} bundles` : ""]
     .filter(Boolean)
     .join(", ") || "no fill yet";
-
-const said = (bar: BarLine) => `${amount(bar)}, ${fixed(bar.hours, 1)} hours`;

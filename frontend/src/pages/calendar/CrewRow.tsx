@@ -85,16 +85,12 @@ export function CrewRow({ answer, crew, onOpen, onMove, onCrew }: Props) {
   };
   return (
     <>
-      <button
-        type="button"
-        className="cal-crew"
-        onClick={onCrew}
-        aria-label={`${crew.name}: ${crew.people} people. Change the crew`}
-      >
+      <button type="button" className="cal-crew" onClick={onCrew}>
         <b>{crew.name}</b>
         <span className="soft">
           {crew.people} people · {crew.machine === "truck" ? "truck" : "small machine"}
         </span>
+        <span className="hidden">. Change the crew</span>
       </button>
       <div
         className="cal-row"

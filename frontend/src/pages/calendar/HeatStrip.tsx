@@ -29,13 +29,16 @@ export function HeatStrip({ answer, onDay }: { answer: CalendarAnswer; onDay: (d
             key={day.day}
             type="button"
             className={`cal-head cal-day ${heat}${day.day === answer.today ? " today" : ""}`}
-            aria-label={`${dayName(day.day, true)}: ${units.temperature(day.high_f)}${day.source === "made_up" ? ", made up" : ""}; attic up to ${units.temperature(top)}${day.closes_h !== null ? `, closed from ${day.closes_h}:00` : ""}. Change its weather`}
             onClick={() => onDay(day)}
           >
             <b>{dayName(day.day)}</b>
             <span className={day.source === "made_up" ? "degrees made-up" : "degrees"}>
               {units.temperature(day.high_f)}
               {day.source === "made_up" ? "*" : ""}
+            </span>
+            <span className="hidden">
+              {day.source === "made_up" ? " made up," : ""} attic up to {units.temperature(top)}
+              {day.closes_h !== null ? `, closed from ${day.closes_h}:00` : ""}. Change its weather
             </span>
             <svg viewBox={`0 0 100 ${H}`} preserveAspectRatio="none" aria-hidden="true">
               <line className="closed" x1="0" x2="100" y1={y(CLOSED_F)} y2={y(CLOSED_F)} />
