@@ -4,6 +4,7 @@ import { addDays, clock, dayName, mondayOf, spanName } from "../src/pages/calend
 import { halfAt, halfIndex, laid } from "../src/pages/calendar/grid";
 import { standsOf, undone } from "../src/pages/calendar/moves";
 import { orderSaid } from "../src/pages/calendar/orderSaid";
+import { months } from "../src/pages/shelf/stages";
 
 const DAYS = ["2026-07-06", "2026-07-07", "2026-07-08"];
 
@@ -83,4 +84,11 @@ test("the order in a sentence names what there is most of", () => {
       line("Screws", 1, "boxes of 100"),
     ]),
   ).toBe("To order for these days: 1,237 bags of cellulose, 168 × baffles, 3 × caulk and 1 more");
+});
+
+test("months to filter by go from a quarter ago to nine ahead", () => {
+  const found = months(new Date(2026, 10, 26));
+  expect(found).toHaveLength(13);
+  expect([found[0], found[3], found[12]].map((one) => one?.value)).toEqual(["2026-08", "2026-11", "2027-08"]);
+  expect(found[3]?.label).toBe("November 2026");
 });

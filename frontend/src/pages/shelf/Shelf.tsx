@@ -15,7 +15,7 @@ import { ask, type ProblemError } from "../../api/client";
 import type { StoredJob } from "../../api/types";
 import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
-import { STAGES } from "./stages";
+import { months, STAGES } from "./stages";
 import { type Place, type Sort, useShelf } from "./useShelf";
 
 // Its many fields are loaded when it is first asked for.
@@ -151,12 +151,12 @@ export function Shelf() {
             onChange={(event) => shelf.setFilter({ crew: event.currentTarget.value })}
             data={[{ value: "", label: "any crew" }, ...shelf.crews]}
           />
-          <input
-            type="month"
-            aria-label="Month of its date"
-            className="month"
+          <NativeSelect
+            size="sm"
+            aria-label="Month"
             value={shelf.filter.month}
             onChange={(event) => shelf.setFilter({ month: event.currentTarget.value })}
+            data={[{ value: "", label: "any month" }, ...months()]}
           />
           <NativeSelect
             size="sm"

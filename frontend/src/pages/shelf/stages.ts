@@ -12,3 +12,14 @@ export const STAGES = [
   { value: "", label: "any stage" },
   ...Object.entries(STAGE_NAMES).map(([value, label]) => ({ value, label })),
 ];
+
+const BACK = 3;
+const AHEAD = 9;
+
+/** Months round this one, as the calendar's dates are filtered by. */
+export const months = (today = new Date()): { value: string; label: string }[] =>
+  Array.from({ length: BACK + AHEAD + 1 }, (_, i) => {
+    const at = new Date(Date.UTC(today.getFullYear(), today.getMonth() - BACK + i, 1));
+    const label = at.toLocaleDateString("en-GB", { month: "long", year: "numeric", timeZone: "UTC" });
+    return { value: at.toISOString().slice(0, 7), label };
+  });
