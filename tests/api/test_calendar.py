@@ -254,3 +254,49 @@ def test_what_goes_on_the_truck_with_what_was_ticked(client: FlaskClient) -> Non
     assert len(answer.json["drawing"]["ways_ft"]) == len(bands)
     metric = client.post("/api/load?units=metric", json={"job": document})
     assert metric.status_code == 200 and metric.json["load"]["lines"][0]["out"] == 0
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"sale": {"promised_by": "2026-02-30"}}, "sale.promised_by"),
+        ({"trades": [{"trade": "roofer", "through_on": "2026-13-01"}]}, "trades[0].through_on"),
+        ({"sale": {"on": "0001-01-01"}}, "sale.on"),
+        ({"trades": [{"trade": ""}]}, "trades[0].trade"),
+    ],
+)
+def test_days_that_there_are_not_are_refused_by_their_field(
+    client: FlaskClient, change: dict[str, Any], field: str
+) -> None:
+    answer = client.post("/api/jobs", json={**attic(), **change})
+    assert answer.status_code == 422 and answer.json["errors"][0]["field"] == field
+    assert read(client)["waiting"] == []
+
+
+def test_the_load_goes_out_as_csv(client: FlaskClient) -> None:
+    job = add(client)
+    document = client.get(f"/api/jobs/{job}").json["document"]
+    answer = client.post("/api/load.csv", json={"job": document, "log_of": job})
+    rows = list(csv.DictReader(io.StringIO(answer.data.decode("utf-8-sig"))))
+    assert answer.mimetype == "text/csv" and rows[0]["what"] == "c1" and float(rows[0]["amount"]) == 73
+
+
+def test_a_crew_without_a_day_of_the_week_and_one_always_away_take_no_job(client: FlaskClient) -> None:
+    found = client.get("/api/firm")
+    idle = [
+        {"id": "a", "name": "A", "weekdays": []},
+        {"id": "b", "name": "B", "away": [{"first": "2026-01-01", "last": "2027-12-31"}]},
+    ]
+    client.put("/api/firm", json={"crews": idle}, headers={"If-Match": found.headers["ETag"]})
+    job = add(client)
+    answer = client.post("/api/calendar/propose", json={"first": "2026-07-06", "days": 12}).json
+    assert answer["unplaced"] == [job] and "fits nowhere" in answer["reasons"][0]["text"]
+    put(client, {"job": job, "crew": "a", "day": "2026-07-08"})
+    assert any(one["code"] == "off" for one in read(client)["bars"][0]["conflicts"])
+    too_much = [{"id": f"c{i}", "name": f"C{i}"} for i in range(40)]
+    found = client.get("/api/firm")
+    client.put("/api/firm", json={"crews": too_much}, headers={"If-Match": found.headers["ETag"]})
+    for i in range(4):
+        add(client, f"Job {i}")
+    answer = client.post("/api/calendar/propose", json={"first": "2026-07-06", "days": 62})
+    assert answer.status_code == 422 and "Propose for fewer days" in str(answer.json)

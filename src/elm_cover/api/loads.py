@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import dataclass
 from typing import Any
 
 from flask import Response
@@ -12,8 +13,8 @@ from pydantic_core import to_jsonable_python
 
 from ..core.drawing import reach_drawing
 from ..core.log.fold import Day
-from ..core.plan import load, plan, reach, work_after
-from ..core.plan.loading import Counted, counted_back
+from ..core.plan import Load, Reach, load, plan, reach, work_after
+from ..core.plan.loading import Counted, LoadLine, counted_back
 from ..formats.load_csv import write_load
 from ..job.firm import Firm
 from ..store.firm import read_firm
@@ -35,59 +36,68 @@ loads = APIBlueprint("loads", __name__, url_prefix="/api", abp_tags=[Tag(name="l
     summary="The way to every place, and what goes on the truck",
 )
 def read_load(query: ViewQuery, body: LoadAsked) -> Response:
-    day = None if body.log_of is None else logged_day(body.log_of)
-    how = {
-        "units": query.units,
-        "firm": read_firm(job_store()).document,
-        "day": None if day is None else to_jsonable_python(day),
-    }
-    return Response(worked(loaded, json.dumps(how)), mimetype="application/json")
+    return Response(worked(loaded, json.dumps(_how(body, query.units))), mimetype="application/json")
 
 
 @loads.post("/load.csv", responses={200: None, 404: Problem, 422: Problem}, summary="What goes on the truck, as CSV")
 def load_csv(body: LoadAsked) -> Response:
-    firm = Firm.model_validate(read_firm(job_store()).document)
+    return Response(worked(written_load, json.dumps(_how(body, "feet"))), mimetype="text/csv")
+
+
+def _how(body: LoadAsked, units: str) -> dict[str, Any]:
+    """What the work goes by beside the body: the firm, what the log comes to."""
     day = None if body.log_of is None else logged_day(body.log_of)
-    planned = plan(body.job)
+    return {
+        "units": units,
+        "firm": read_firm(job_store()).document,
+        "day": None if day is None else to_jsonable_python(day),
+    }
+
+
+@dataclass(frozen=True, eq=False)
+class _Made:
+    """Reach and load of a body, with what was ticked."""
+
+    reach: Reach
+    load: Load
+    lines: tuple[LoadLine, ...]
+    firm: Firm
+
+
+def _made(given: bytes, asked: dict[str, Any]) -> _Made:
+    job = LoadAsked.model_validate_json(given).job
+    firm = Firm.model_validate(asked["firm"])
+    planned, found = plan(job), reach(job)
+    day = None if asked["day"] is None else DAYS.validate_python(asked["day"])
     work = planned.work if day is None else work_after(planned, day)
-    made = load(body.job, planned, work, firm, reach(body.job).hose)
-    return Response(write_load(counted_back(made.items, _counts(day))).encode("utf-8-sig"), mimetype="text/csv")
+    made = load(job, planned, work, firm, found.hose)
+    return _Made(found, made, counted_back(made.items, _counts(day)), firm)
 
 
 def loaded(given: bytes, how: str) -> bytes:
     """Reach and load of a body. how: units, the firm's document and what the log comes to, as JSON."""
     asked = json.loads(how)
-    job = LoadAsked.model_validate_json(given).job
-    firm = Firm.model_validate(asked["firm"])
-    planned, found = plan(job), reach(job)
-    day = _day(asked["day"])
-    work = planned.work if day is None else work_after(planned, day)
-    made = load(job, planned, work, firm, found.hose)
-    told: dict[str, Any] = to_jsonable_python(made)
+    made = _made(given, asked)
+    told: dict[str, Any] = to_jsonable_python(made.load)
     del told["items"]
-    told["lines"] = to_jsonable_python(counted_back(made.items, _counts(day)))
-    stock = {line.what: line.on_hand for line in firm.stock}
+    told["lines"] = to_jsonable_python(made.lines)
+    stock = {line.what: line.on_hand for line in made.firm.stock}
     told["missing"] = [
         {"what": item.what, "title": item.title, "unit": item.unit, "amount": item.amount, "on_hand": stock[item.what]}
-        for item in made.items
+        for item in made.load.items
         if item.what in stock and stock[item.what] < item.amount
     ]
-    answer = {
-        "reach": to_jsonable_python(found, exclude={"behind"}),
-        "drawing": reach_drawing(found),
-        "load": told,
-    }
     view = ViewQuery.model_validate({"units": asked["units"]})
-    drawn = answer.pop("drawing")
-    return written({**view.told(answer), "drawing": drawn})
+    answer = view.told({"reach": to_jsonable_python(made.reach, exclude={"behind"}), "load": told})
+    return written({**answer, "drawing": reach_drawing(made.reach)})
+
+
+def written_load(given: bytes, how: str) -> bytes:
+    """The load of a body as CSV. how: as for loaded."""
+    return write_load(_made(given, json.loads(how)).lines).encode("utf-8-sig")
 
 
 def _counts(day: Day | None) -> dict[str, Counted]:
     if day is None:
         return {}
     return {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
-
-
-def _day(told: dict[str, Any] | None) -> Day | None:
-    """The log as it was folded, read back."""
-    return None if told is None else DAYS.validate_python(told)

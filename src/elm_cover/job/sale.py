@@ -2,13 +2,24 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from .fields import DocumentModel, Text
 
-Date = Annotated[str, Field(pattern=r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
+
+def _is_a_day(text: str) -> str:
+    """The same text. Raises ValueError for a day that there is not: 30 February."""
+    try:
+        date.fromisoformat(text)
+    except ValueError as error:
+        raise ValueError(f"“{text}” is no day of the calendar; write it as 2026-07-15") from error
+    return text
+
+
+Date = Annotated[str, Field(pattern=r"^(19|20|21)\d{2}-\d{2}-\d{2}$"), AfterValidator(_is_a_day)]
 
 
 class Sale(DocumentModel):

@@ -23,7 +23,9 @@ LEAST_BYTES_A_SECOND = 500_000
 READING_S = 30.0
 KEPT_IN_MEMORY_BYTES = 1_000_000
 # What asks for work that takes seconds has threads of its own to wait in.
-HEAVY = frozenset({"/api/rack", "/api/corners", "/api/load", "/api/import/dxf", "/api/calendar/propose"})
+HEAVY = frozenset(
+    {"/api/rack", "/api/corners", "/api/load", "/api/load.csv", "/api/import/dxf", "/api/calendar/propose"}
+)
 
 
 class RefusedError(Exception):
