@@ -124,6 +124,25 @@ def test_typed_weather_closes_the_attic_and_is_marked(page: Page, monday: date) 
     expect(page.locator(".cal-day .made-up").first).to_contain_text("*")
 
 
+def test_a_lighter_roof_and_another_latitude_make_another_attic(page: Page, server: Served, monday: date) -> None:
+    def noon() -> float:
+        found = api(server, f"/api/calendar?first={monday}&days=1")[0]
+        return float(found["days"][0]["attic_f"][found["hours"].index(13)])
+
+    dark = noon()
+    page.locator(".cal-day").first.click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("most roofs are light").check()
+    expect(dialog.get_by_label("most roofs are light")).to_be_checked()
+    page.wait_for_function("() => document.querySelector('[role=status]').textContent.includes('Kept for the firm')")
+    light = noon()
+    assert light < dark
+    dialog.get_by_label("Latitude, degrees north").fill("30")
+    dialog.get_by_role("button", name="Keep the latitude").click()
+    expect(dialog.get_by_role("button", name="Keep the latitude")).to_be_disabled()
+    assert noon() != light
+
+
 def test_a_crew_is_added_and_one_is_taken_off_and_its_jobs_say_so(page: Page, monday: date) -> None:
     page.get_by_role("button", name="Add a crew").click()
     page.get_by_role("dialog").get_by_label("Name").fill("Crew Hazel")

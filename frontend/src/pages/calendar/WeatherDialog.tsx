@@ -6,6 +6,7 @@ import { Dialog } from "../../ui/Dialog";
 import { useUnits } from "../../ui/units";
 import { dayName } from "./days";
 import type { CalendarHandle } from "./useCalendar";
+import { Where } from "./Where";
 
 const LEAST_F = -60;
 const MOST_F = 140;
@@ -94,6 +95,7 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
           ))}
         </tbody>
       </table>
+      <Where calendar={calendar} />
       <p className="note">By judgement; the employer's heat rule has the last word.</p>
       <div className="row">
         <Button onClick={() => void keep()}>Keep it</Button>

@@ -14,10 +14,15 @@ const PLACES = [
   { value: "cab", label: "cab" },
 ];
 
+/** So many lines of a long kit are drawn at once. */
+const AT_ONCE = 60;
+const MOST = 1000;
+
 /** Tools and protection that go along to every job, and what the truck takes: the firm's own. */
 export function KitDialog({ onClose }: { onClose: () => void }) {
   const { firm, keep, said } = useFirm();
   const [draft, setDraft] = useState<Firm | null>(null);
+  const [shown, setShown] = useState(AT_ONCE);
   const now = draft ?? firm;
   if (!now) return null;
   const kit = now.kit ?? [];
@@ -70,9 +75,9 @@ export function KitDialog({ onClose }: { onClose: () => void }) {
           onValue={(usable_pct) => truckOf({ usable_pct })}
         />
       </div>
-      {kit.length === 0 ? <p className="note">Nothing goes along yet. Add the first thing below.</p> : null}
+      {kit.length === 0 ? <p className="note">Nothing goes along yet. Add the first thing.</p> : null}
       <ul className="kit-list">
-        {kit.map((one, i) => (
+        {kit.slice(0, shown).map((one, i) => (
           <li key={one.id ?? String(i)}>
             <TextInput
               size="xs"
@@ -126,14 +131,19 @@ export function KitDialog({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
+      {kit.length > shown ? (
+        <Button size="xs" variant="subtle" onClick={() => setShown(shown + AT_ONCE)}>
+          {`Show more of the ${kit.length - shown} others`}
+        </Button>
+      ) : null}
       <div className="row">
         <Button
           size="sm"
           variant="default"
+          disabled={kit.length >= MOST}
           onClick={() =>
             change({
               kit: [
-                ...kit,
                 {
                   id: newId(),
                   title: "New thing",
@@ -144,6 +154,7 @@ export function KitDialog({ onClose }: { onClose: () => void }) {
                   ft3: 0,
                   place: "door",
                 },
+                ...kit,
               ],
             })
           }
