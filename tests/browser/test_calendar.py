@@ -22,7 +22,7 @@ def monday(page: Page) -> date:
     today = date.today()
     if today.weekday():
         page.get_by_role("button", name="A week on").click()
-    page.locator(".cal-bar").first.wait_for()
+    page.locator(".cal-scroll[aria-busy=false] .cal-bar").first.wait_for()
     return today + timedelta(days=-today.weekday() % 7)
 
 

@@ -124,8 +124,12 @@ export function CalendarPage() {
         </p>
         {answer ? (
           <>
-            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
-            <div className="cal-scroll" tabIndex={0} role="group" aria-label="Crews and days">
+            <div
+              className="cal-scroll"
+              role="group"
+              aria-label="Crews and days"
+              aria-busy={answer.first !== calendar.first}
+            >
               <div
                 className="cal-grid"
                 style={{ gridTemplateColumns: `8.5rem repeat(${answer.days.length}, minmax(5rem, 1fr))` }}

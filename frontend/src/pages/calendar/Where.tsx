@@ -13,6 +13,8 @@ export function Where({ calendar }: { calendar: CalendarHandle }) {
     queryKey: ["calendar", "firm"],
     queryFn: async () => (await ask<FirmAnswer>("GET", "/api/firm")).data.document,
   });
+  // Shown at once; kept a moment later.
+  const [light, setLight] = useState<boolean | null>(null);
   const [text, setText] = useState<string | null>(null);
   if (!firm) return null;
   const read = Number((text ?? String(firm.latitude)).trim().replace(",", "."));
@@ -40,8 +42,11 @@ export function Where({ calendar }: { calendar: CalendarHandle }) {
       <Checkbox
         size="sm"
         label="most roofs are light"
-        checked={firm.light_roofs}
-        onChange={(event) => keep({ light_roofs: event.currentTarget.checked })}
+        checked={light ?? firm.light_roofs}
+        onChange={(event) => {
+          setLight(event.currentTarget.checked);
+          keep({ light_roofs: event.currentTarget.checked });
+        }}
       />
     </fieldset>
   );
