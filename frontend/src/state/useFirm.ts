@@ -5,12 +5,18 @@ import type { Firm, FirmAnswer } from "../api/types";
 
 export interface FirmHandle {
   firm: Firm | null;
-  /** Changes what the firm keeps; the newest version is read first, so that nobody is overwritten unseen. */
+  /** Changes what the firm keeps. */
   keep: (change: (firm: Firm) => Firm) => Promise<void>;
   said: string | null;
 }
 
 const KEY = ["firm"];
+
+/** Changes what the firm keeps; the newest version is read first, so that nobody is overwritten unseen. */
+export async function keepFirm(change: (firm: Firm) => Firm): Promise<Answer<FirmAnswer>> {
+  const now = await ask<FirmAnswer>("GET", "/api/firm");
+  return ask<FirmAnswer>("PUT", "/api/firm", change(now.data.document), { "If-Match": now.etag ?? "0" });
+}
 
 /** What the firm keeps from job to job: price book, house rules, target rules, products. */
 export function useFirm(): FirmHandle {
@@ -19,11 +25,7 @@ export function useFirm(): FirmHandle {
   const { data } = useQuery({ queryKey: KEY, queryFn: () => ask<FirmAnswer>("GET", "/api/firm") });
   const keep = async (change: (firm: Firm) => Firm) => {
     try {
-      const now: Answer<FirmAnswer> = await ask<FirmAnswer>("GET", "/api/firm");
-      const kept = await ask<FirmAnswer>("PUT", "/api/firm", change(now.data.document), {
-        "If-Match": now.etag ?? "0",
-      });
-      client.setQueryData(KEY, kept);
+      client.setQueryData(KEY, await keepFirm(change));
       setSaid("Kept for the firm: new attics start with it.");
     } catch (error) {
       setSaid(`Not kept: ${(error as ProblemError).message}`);

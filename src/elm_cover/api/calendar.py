@@ -40,15 +40,19 @@ def today() -> date:
     return datetime.now().astimezone().date()
 
 
-def _asked(query: CalendarQuery) -> tuple[date, StoredBoard]:
+def _asked(query: CalendarQuery) -> tuple[date, date, StoredBoard]:
+    """First and last day asked for, and the board of these days."""
     first = query.first or today()
-    return first, stored_board(job_store(), first, query.days, today())
+    return first, first + timedelta(days=query.days - 1), stored_board(job_store(), first, query.days, today())
+
+
+def _file(content: bytes, mimetype: str, name: str) -> Response:
+    return Response(content, mimetype=mimetype, headers={"Content-Disposition": f'attachment; filename="{name}"'})
 
 
 @calendar.get("", responses={200: CalendarAnswer, 422: Problem}, summary="Crews × days from a day on")
 def read(query: CalendarQuery) -> Response:
-    first, made = _asked(query)
-    last = first + timedelta(days=query.days - 1)
+    first, last, made = _asked(query)
     by_id = {line.id: line for line in made.lines}
     placed = {one.bar.placed.job for one in made.board.bars}
     people = made.at_work[0].people if made.at_work else 2
@@ -175,11 +179,8 @@ def put_busy(path: CrewPath) -> Response:
 
 @calendar.get("/calendar.ics", responses={200: None, 422: Problem}, summary="The calendar as an iCalendar file")
 def read_ics(query: CalendarQuery) -> Response:
-    first, made = _asked(query)
-    content = calendar_file(made, first, first + timedelta(days=query.days - 1))
-    answer = Response(content, mimetype="text/calendar")
-    answer.headers["Content-Disposition"] = f'attachment; filename="calendar-{first.isoformat()}.ics"'
-    return answer
+    first, last, made = _asked(query)
+    return _file(calendar_file(made, first, last), "text/calendar", f"calendar-{first.isoformat()}.ics")
 
 
 def calendar_file(made: StoredBoard, first: date, last: date) -> bytes:
@@ -212,18 +213,13 @@ def calendar_file(made: StoredBoard, first: date, last: date) -> bytes:
 
 @calendar.get("/order.csv", responses={200: None, 422: Problem}, summary="What to order for these days, as CSV")
 def read_order(query: CalendarQuery) -> Response:
-    first, made = _asked(query)
-    text = write_order(ordered(made, first, first + timedelta(days=query.days - 1)))
-    answer = Response(text.encode("utf-8-sig"), mimetype="text/csv")
-    answer.headers["Content-Disposition"] = f'attachment; filename="order-{first.isoformat()}.csv"'
-    return answer
+    first, last, made = _asked(query)
+    text = write_order(ordered(made, first, last))
+    return _file(text.encode("utf-8-sig"), "text/csv", f"order-{first.isoformat()}.csv")
 
 
 @calendar.get("/order.pdf", responses={200: None, 422: Problem}, summary="What to order for these days, as PDF")
 def read_order_pdf(query: CalendarQuery) -> Response:
-    first, made = _asked(query)
-    last = first + timedelta(days=query.days - 1)
+    first, last, made = _asked(query)
     content = purchase_list(made.firm.card.name or "", ordered(made, first, last), first, last, today())
-    answer = Response(content, mimetype="application/pdf")
-    answer.headers["Content-Disposition"] = f'attachment; filename="order-{first.isoformat()}.pdf"'
-    return answer
+    return _file(content, "application/pdf", f"order-{first.isoformat()}.pdf")

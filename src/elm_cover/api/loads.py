@@ -14,7 +14,7 @@ from pydantic_core import to_jsonable_python
 from ..core.drawing import reach_drawing
 from ..core.log.fold import Day
 from ..core.plan import Load, Reach, load, plan, reach, work_after
-from ..core.plan.loading import Counted, LoadLine, counted_back
+from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..formats.load_csv import write_load
 from ..job.firm import Firm
 from ..store.firm import read_firm
@@ -69,9 +69,9 @@ def _made(given: bytes, asked: dict[str, Any]) -> _Made:
     firm = Firm.model_validate(asked["firm"])
     planned, found = plan(job), reach(job)
     day = None if asked["day"] is None else DAYS.validate_python(asked["day"])
-    work = planned.work if day is None else work_after(planned, day)
+    work, counts = (planned.work, {}) if day is None else (work_after(planned, day), counts_of(day))
     made = load(job, planned, work, firm, found.hose)
-    return _Made(found, made, counted_back(made.items, _counts(day)), firm)
+    return _Made(found, made, counted_back(made.items, counts), firm)
 
 
 def loaded(given: bytes, how: str) -> bytes:
@@ -95,9 +95,3 @@ def loaded(given: bytes, how: str) -> bytes:
 def written_load(given: bytes, how: str) -> bytes:
     """The load of a body as CSV. how: as for loaded."""
     return write_load(_made(given, json.loads(how)).lines).encode("utf-8-sig")
-
-
-def _counts(day: Day | None) -> dict[str, Counted]:
-    if day is None:
-        return {}
-    return {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}

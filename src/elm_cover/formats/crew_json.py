@@ -41,8 +41,7 @@ def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = Non
     """The load list with what the log says went out and came back."""
     planned, day = plan(job), day_of(log)
     made = loading.load(job, planned, work_after(planned, day), firm or Firm(), reach(job).hose)
-    counts = {what: loading.Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
-    return loading.counted_back(made.items, counts)
+    return loading.counted_back(made.items, loading.counts_of(day))
 
 
 @dataclass(frozen=True, kw_only=True)

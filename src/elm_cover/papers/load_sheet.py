@@ -6,18 +6,18 @@ from collections.abc import Sequence
 from datetime import date
 
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.platypus import Flowable, Table, TableStyle
+from reportlab.platypus import Flowable
 
 from ..core.base.units import fixed
 from ..core.load.truck import PLACES
 from ..core.plan import Load, Reach, day_of, load, plan, reach, work_after
-from ..core.plan.loading import Counted, LoadLine, counted_back
+from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..job import Job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
-from .drawn import HAIRLINE, INK, SOFT
+from .drawn import INK, SOFT
 from .lettering import BOLD, REGULAR, marked, paragraph
-from .pages import Part, paged
+from .pages import Part, paged, ruled
 
 PLAIN = ParagraphStyle("load", fontName=REGULAR, fontSize=9, leading=11.5, textColor=INK)
 SMALL = ParagraphStyle("load small", parent=PLAIN, fontSize=8, leading=10, textColor=SOFT)
@@ -31,8 +31,7 @@ def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm |
     """The load of a job as PDF. firm: whose kit and truck, left out: the start values. log: what was ticked."""
     result, way, day = plan(job), reach(job), day_of(log)
     made = load(job, result, work_after(result, day), firm or Firm(), way.hose)
-    counts = {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
-    lines = counted_back(made.items, counts)
+    lines = counted_back(made.items, counts_of(day))
     parts: list[Part] = [("What goes on the truck", lambda: _list(made, lines, way))]
     if any(section.bands for section in way.sections):
         parts.append(("In which order it is filled", lambda: _bands(way)))
@@ -54,7 +53,7 @@ def _list(made: Load, lines: Sequence[LoadLine], way: Reach) -> list[Flowable]:
     for place, title in PLACES.items():
         here = [line for line in lines if line.item.place == place]
         if here:
-            story += [paragraph(title.capitalize(), HEAD), _table([_row(line) for line in here], COLUMNS)]
+            story += [paragraph(title.capitalize(), HEAD), ruled([_row(line) for line in here], COLUMNS)]
     return story
 
 
@@ -107,18 +106,7 @@ def _bands(way: Reach) -> list[Flowable]:
             if number
         ),
     ]
-    story: list[Flowable] = [paragraph(said, PLAIN), _table(rows, BAND_COLUMNS)]
+    story: list[Flowable] = [paragraph(said, PLAIN), ruled(rows, BAND_COLUMNS)]
     for flag in way.flags:
         story.append(paragraph(f"Caution: {marked(flag.text)} {marked(flag.what_to_do)}", PLAIN))
     return story
-
-
-def _table(rows: list[list[Flowable]], columns: tuple[float, ...]) -> Table:
-    lines = [
-        ("LINEBELOW", (0, 0), (-1, -1), 0.3, HAIRLINE),
-        ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("TOPPADDING", (0, 0), (-1, -1), 2),
-        ("BOTTOMPADDING", (0, 0), (-1, -1), 3),
-        ("LEFTPADDING", (0, 0), (-1, -1), 2),
-    ]
-    return Table(rows, colWidths=columns, style=TableStyle(lines))

@@ -8,9 +8,9 @@ from io import BytesIO
 
 from reportlab.lib.pagesizes import letter
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable, Frame
+from reportlab.platypus import Flowable, Frame, Table, TableStyle
 
-from .drawn import INK, SOFT
+from .drawn import HAIRLINE, INK, SOFT
 from .lettering import BOLD, REGULAR, sheet
 from .page import MARGIN, fitted
 
@@ -26,6 +26,18 @@ def paged(title: str, where: str, parts: Sequence[Part], today: date) -> bytes:
     buffer = BytesIO()
     _laid(buffer, title, where, parts, today, count)
     return buffer.getvalue()
+
+
+def ruled(rows: Sequence[list[Flowable]], columns: tuple[float, ...]) -> Table:
+    """Rows with a hairline under each. columns: widths in points."""
+    lines = [
+        ("LINEBELOW", (0, 0), (-1, -1), 0.3, HAIRLINE),
+        ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ("TOPPADDING", (0, 0), (-1, -1), 2),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 3),
+        ("LEFTPADDING", (0, 0), (-1, -1), 2),
+    ]
+    return Table(list(rows), colWidths=columns, style=TableStyle(lines))
 
 
 def _laid(buffer: BytesIO, title: str, where: str, parts: Sequence[Part], today: date, count: int | None) -> int:

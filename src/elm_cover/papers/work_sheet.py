@@ -16,9 +16,9 @@ from ..core.work.kinds import KINDS
 from ..core.work.listing import materials_of
 from ..job import Job
 from ..job.log_entry import LogEntry
-from .drawn import HAIRLINE, INK, SOFT
+from .drawn import INK, SOFT
 from .lettering import BOLD, REGULAR, marked, paragraph
-from .pages import Part, paged
+from .pages import Part, paged, ruled
 
 PLAIN = ParagraphStyle("work", fontName=REGULAR, fontSize=9, leading=11.5, textColor=INK)
 SMALL = ParagraphStyle("work small", parent=PLAIN, fontSize=8, leading=10, textColor=SOFT)
@@ -85,7 +85,7 @@ def _list(work: WorkList, names: dict[str, str]) -> list[Flowable]:
     for group in work.groups:
         items = [item for item in work.items if item.group == group.group and item.state != GONE]
         if items:
-            story += [paragraph(marked(group.title), HEAD), _table([_row(item, names) for item in items])]
+            story += [paragraph(marked(group.title), HEAD), ruled([_row(item, names) for item in items], COLUMNS)]
     needed = materials_of(work.items)
     if needed:
         said = "; ".join(
@@ -119,17 +119,6 @@ def _row(item: WorkItem, names: dict[str, str]) -> list[Flowable]:
     ]
 
 
-def _table(rows: list[list[Flowable]], columns: tuple[float, ...] = COLUMNS) -> Table:
-    lines = [
-        ("LINEBELOW", (0, 0), (-1, -1), 0.3, HAIRLINE),
-        ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("TOPPADDING", (0, 0), (-1, -1), 2),
-        ("BOTTOMPADDING", (0, 0), (-1, -1), 3),
-        ("LEFTPADDING", (0, 0), (-1, -1), 2),
-    ]
-    return Table(rows, colWidths=columns, style=TableStyle(lines))
-
-
 def _holes(holes: Sequence[HoleToFind]) -> list[Flowable]:
     """A box for each hole that should be there, those found ticked."""
     rows = []
@@ -146,7 +135,7 @@ def _holes(holes: Sequence[HoleToFind]) -> list[Flowable]:
             ]
         )
     said = "What stands in a room comes up here: count from below, find and mark each from above."
-    return [paragraph(said, PLAIN), _table(rows, (60.0, 180.0, 232.0, 60.0))]
+    return [paragraph(said, PLAIN), ruled(rows, (60.0, 180.0, 232.0, 60.0))]
 
 
 def _boxes(found: int, count: int) -> Table:

@@ -10,9 +10,10 @@ from typing import Any
 
 from .jobs import JobStore, NoSuchJobError
 from .rows import BusyRow, JobRow, PlacementRow, WeatherRow
+from .shelf import SOLD, stage_with
 
 # Jobs that a calendar shows: those placed, and those sold or at work that wait for a day.
-WAITING = ("sold", "at_work")
+WAITING = (SOLD, "at_work")
 MOST_WAITING = 500
 
 
@@ -86,7 +87,7 @@ def calendar_lines(store: JobStore, first: date, last: date) -> list[CalendarLin
     return [
         CalendarLine(
             id=row[0],
-            stage="dated" if row[1] == "sold" and row[5] is not None else row[1],
+            stage=stage_with(row[1], row[5]),
             headline=json.loads(row[2]) if row[2] else {},
             to_do=json.loads(row[3]) if row[3] else {},
             crew=row[4],
@@ -95,11 +96,6 @@ def calendar_lines(store: JobStore, first: date, last: date) -> list[CalendarLin
         )
         for row in rows
     ]
-
-
-def place(store: JobStore, job_id: str, crew: str, day: date, half: int, actor: str) -> None:
-    """Puts a job on the calendar, or moves it. Raises NoSuchJobError."""
-    place_all(store, [(job_id, crew, day, half)], actor)
 
 
 def place_all(store: JobStore, placed: Sequence[tuple[str, str, date, int]], actor: str) -> None:

@@ -32,6 +32,11 @@ class NoSuchPageError(ValueError):
     """A cursor that no page of the shelf has given."""
 
 
+def stage_with(base: str, day: str | None) -> str:
+    """The stage of a job that stands on this day of the calendar, None: on none: what is sold and has a day is dated."""
+    return DATED if base == SOLD and day is not None else base
+
+
 @dataclass(frozen=True)
 class ListedJob:
     """A line of the shelf. summary: as JSON, None where it was not made yet. crew, day: where it stands on the calendar."""
@@ -46,8 +51,8 @@ class ListedJob:
 
     @property
     def stage(self) -> str:
-        """How far the job has come: what is sold and has a day is dated."""
-        return DATED if self.base_stage == SOLD and self.day is not None else self.base_stage
+        """How far the job has come."""
+        return stage_with(self.base_stage, self.day)
 
     @property
     def summary(self) -> dict[str, Any] | None:

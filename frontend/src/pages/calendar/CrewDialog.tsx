@@ -1,8 +1,9 @@
 import { Button, Checkbox, FileButton, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { ask } from "../../api/client";
-import type { CalendarAnswer, CrewDocument, FirmAnswer } from "../../api/types";
+import type { CalendarAnswer, CrewDocument } from "../../api/types";
 import { newId } from "../../document/outline";
+import { keepFirm } from "../../state/useFirm";
 import { Dialog } from "../../ui/Dialog";
 import type { CalendarHandle } from "./useCalendar";
 
@@ -28,10 +29,11 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
   const keep = (of: (crews: CrewDocument[]) => CrewDocument[], said: string) =>
     calendar
       .change(async () => {
-        const now = await ask<FirmAnswer>("GET", "/api/firm");
-        // Until crews are entered one stands here as a start: it is kept with the first change.
-        const kept = now.data.document.crews?.length ? now.data.document.crews : crew ? [crew] : [];
-        await ask("PUT", "/api/firm", { ...now.data.document, crews: of(kept) }, { "If-Match": now.etag ?? "0" });
+        await keepFirm((firm) => {
+          // Until crews are entered one stands here as a start: it is kept with the first change.
+          const kept = firm.crews?.length ? firm.crews : crew ? [crew] : [];
+          return { ...firm, crews: of(kept) };
+        });
       }, said)
       .then(onClose);
   return (

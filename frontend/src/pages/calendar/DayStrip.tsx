@@ -50,7 +50,7 @@ export function DayStrip({ bar, answer }: { bar: BarLine; answer: CalendarAnswer
                 <li key={one.key + one.from_h}>
                   {clock(one.from_h)} to {clock(one.to_h)} {one.what}
                   {one.where === "attic" && air
-                    ? `, attic ${units.temperature(atticAt(air.attic_f, answer.hours, one.to_h))}`
+                    ? `, attic ${units.temperature(airAt(air.attic_f, answer.hours, one.to_h))}`
                     : ""}
                 </li>
               ))}
@@ -64,5 +64,5 @@ export function DayStrip({ bar, answer }: { bar: BarLine; answer: CalendarAnswer
 }
 
 /** The figure of the hour that a time falls into. */
-const atticAt = (air: readonly number[], hours: readonly number[], at: number) =>
+const airAt = (air: readonly number[], hours: readonly number[], at: number) =>
   air[Math.max(0, Math.min(air.length - 1, Math.round(at) - (hours[0] ?? 0)))] ?? 0;

@@ -1,7 +1,8 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { ask, askForFile } from "../../api/client";
-import type { CalendarAnswer, FirmAnswer, OrderedLine } from "../../api/types";
+import { askForFile } from "../../api/client";
+import type { CalendarAnswer, OrderedLine } from "../../api/types";
+import { keepFirm } from "../../state/useFirm";
 import { Dialog } from "../../ui/Dialog";
 import { fixed } from "../../ui/units";
 import { dayName } from "./days";
@@ -18,12 +19,20 @@ interface Props {
 export function OrderDialog({ answer, calendar, onClose }: Props) {
   const keep = (line: OrderedLine, change: { on_hand?: number; supplier?: string }) =>
     calendar.change(async () => {
-      const now = await ask<FirmAnswer>("GET", "/api/firm");
-      const stock = now.data.document.stock ?? [];
-      const old = stock.find((one) => one.what === line.what);
-      const next = { what: line.what, title: line.title, unit: line.unit, on_hand: 0, supplier: "", ...old, ...change };
-      const body = { ...now.data.document, stock: [...stock.filter((one) => one.what !== line.what), next] };
-      await ask("PUT", "/api/firm", body, { "If-Match": now.etag ?? "0" });
+      await keepFirm((firm) => {
+        const stock = firm.stock ?? [];
+        const old = stock.find((one) => one.what === line.what);
+        const next = {
+          what: line.what,
+          title: line.title,
+          unit: line.unit,
+          on_hand: 0,
+          supplier: "",
+          ...old,
+          ...change,
+        };
+        return { ...firm, stock: [...stock.filter((one) => one.what !== line.what), next] };
+      });
     });
   const file = (ending: string) => `/api/calendar/order.${ending}?first=${answer.first}&days=${SPAN}`;
   const suppliers = [...new Set(answer.order.map((line) => line.supplier))];

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../../api/client";
 import type { FirmAnswer } from "../../api/types";
+import { keepFirm } from "../../state/useFirm";
 import type { CalendarHandle } from "./useCalendar";
 
 const MOST = 66;
@@ -21,8 +22,7 @@ export function Where({ calendar }: { calendar: CalendarHandle }) {
   const bad = !Number.isFinite(read) || Math.abs(read) > MOST;
   const keep = (change: { latitude?: number; light_roofs?: boolean }) =>
     void calendar.change(async () => {
-      const now = await ask<FirmAnswer>("GET", "/api/firm");
-      await ask("PUT", "/api/firm", { ...now.data.document, ...change }, { "If-Match": now.etag ?? "0" });
+      await keepFirm((kept) => ({ ...kept, ...change }));
       setText(null);
     }, "Kept for the firm");
   return (

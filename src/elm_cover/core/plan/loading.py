@@ -25,7 +25,8 @@ from ..load.sizes import (
     bag_ft3,
     bundle_ft3,
 )
-from ..load.truck import LoadItem, Stowed, TruckInput, stowed, trips
+from ..load.truck import PLACES, LoadItem, Stowed, TruckInput, stowed, trips
+from ..log.fold import Day
 from ..money.quantities import Quantities, total
 from ..reach.hose import Hose
 from ..work.item import WorkItem, WorkList
@@ -104,7 +105,7 @@ def load(job: Job, planned: Plan, work: WorkList, firm: Firm, hose: Hose, people
             counted="one for the house", planned=1.0,
         ),
     ]  # fmt: skip
-    order = ("front", "middle", "rear", "door", "cab")
+    order = list(PLACES)
     items.sort(key=lambda item: order.index(item.place))
     lb, ft3 = sum(item.lb or 0.0 for item in items), sum(item.ft3 or 0.0 for item in items)
     truck = truck_input(firm.truck)
@@ -125,6 +126,11 @@ def load(job: Job, planned: Plan, work: WorkList, firm: Firm, hose: Hose, people
             if each is None and section.kind != "left_out"
         ),
     )
+
+
+def counts_of(day: Day) -> dict[str, Counted]:
+    """What went out and came back of every thing that a day's log counts."""
+    return {what: Counted(day.out.get(what, 0.0), day.back.get(what, 0.0)) for what in (*day.out, *day.back)}
 
 
 def counted_back(items: Sequence[LoadItem], counts: Mapping[str, Counted]) -> tuple[LoadLine, ...]:

@@ -29,8 +29,6 @@ from .way import Way, steps_of
 
 # By judgement: a piece of less floor than this joins the band beside it.
 LEAST_FT2 = 6.0
-# Fill that is dropped by hand, nearer than this to whoever holds the hose. Source: handbook §14, throw.
-DROPPED_FT = 3.0
 # Past the throw by more than this nothing lands: deflected by hand, or with a stick on the hose. Source: handbook §14.
 BEYOND_THROW_FT = 4.0
 BYTES_KEPT = 8_000_000

@@ -18,7 +18,6 @@ MORNING, AFTERNOON = 0, 1
 MORNINGS_H, AFTERNOON_H = (7.0, 6.0), 12.5
 NOON_H = 12.0
 MOST_DAYS_OF_A_JOB = 30
-HALF_NAMES = ("morning", "afternoon")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -125,9 +124,9 @@ def bar(job: JobToPlace, placed: Placed, crew: CrewAtWork, days: Days) -> Bar:
             told = day_plan(tasks, minutes, MORNINGS_H[0])
             return Bar(placed=placed, halves=_halves(placed, working, told, whole=True), plan=told, fits=False)
         return Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible)
-    made = [(day_plan(tasks, minutes, start), start) for start in MORNINGS_H]
     bars = [
-        Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible) for told, _ in made
+        Bar(placed=placed, halves=_halves(placed, working, told), plan=told, fits=told.possible)
+        for told in (day_plan(tasks, minutes, start) for start in MORNINGS_H)
     ]
     return min(bars, key=lambda one: (not one.fits, len(one.halves), round(one.plan.hot_h, 2), -one.plan.start))
 
