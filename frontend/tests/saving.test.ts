@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { ProblemError } from "../src/api/client";
 import type { JobDocument, StoredJob } from "../src/api/types";
 import type { Draft, Step } from "../src/document/draft";
-import { afterSave, marked, OFFLINE, OWN_TAB, opened, refused, savedBy } from "../src/state/saving";
+import { afterSave, marked, OFFLINE, OWN_TAB, opened, refused, saidOfSave, savedBy } from "../src/state/saving";
 
 const job = (name: string) => ({ format: "elm-cover.job", version: 1, name }) as JobDocument;
 const step: Step = { label: "the name", forward: [], back: [], at: 0 };
@@ -101,6 +101,9 @@ describe("a save", () => {
     const found = afterSave(now, sent, "5");
     expect(found.again).toBe(true);
     expect(found.draft).toEqual({ ...now, etag: "5", dirty: true });
+    // Nothing is called saved while that edit still waits.
+    expect(saidOfSave(found.again, "2026-05-02T10:20:00")).toEqual({ kind: "unsaved" });
+    expect(saidOfSave(false, "2026-05-02T10:20:00")).toEqual({ kind: "saved", at: "10:20" });
   });
 
   it("refused because another saved brings theirs along and is not tried again", () => {

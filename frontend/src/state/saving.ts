@@ -80,6 +80,10 @@ export function opened(
   return { draft, save: { kind: "saved", at: clock(stored.saved_at) }, conflict: null };
 }
 
+/** What is said once a save is through: nothing is saved while an edit made meanwhile still waits. */
+export const saidOfSave = (again: boolean, savedAt: string): SaveState =>
+  again ? { kind: "unsaved" } : { kind: "saved", at: clock(savedAt) };
+
 /** The draft after a save of what was sent; again: it was edited meanwhile, so that it is to be saved once more. */
 export function afterSave(now: Draft, sent: Draft, etag: string): { draft: Draft; again: boolean } {
   const again = now.document !== sent.document;

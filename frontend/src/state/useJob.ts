@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
-import { afterSave, type Conflict, clock, marked, OFFLINE, OWN_TAB, opened, refused, type SaveState } from "./saving";
+import { afterSave, type Conflict, clock, marked, OFFLINE, OWN_TAB, opened, refused, type SaveState, saidOfSave } from "./saving";
 import { useOwnTabs } from "./useOwnTabs";
 
 /** How a job is edited: the same object as long as it is open. */
@@ -98,7 +98,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       again = saved.again;
       put(saved.draft);
       tell(etag ?? "");
-      setSave({ kind: "saved", at: clock(data.saved_at) });
+      setSave(saidOfSave(again, data.saved_at));
     } catch (error) {
       const said = refused(error as ProblemError, current.current as Draft, heard);
       if (said.conflict) setConflict(said.conflict);
@@ -106,7 +106,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         put(said.draft);
         tell(said.draft.etag);
         again = said.again;
-        setSave({ kind: "saved", at: clock(new Date().toISOString()) });
+        setSave(saidOfSave(again, new Date().toISOString()));
       } else setSave({ kind: "failed", why: said.why });
       if (said.again && !said.draft) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
     } finally {
