@@ -3,7 +3,18 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
-import { afterSave, type Conflict, clock, marked, OFFLINE, OWN_TAB, opened, refused, type SaveState, saidOfSave } from "./saving";
+import {
+  afterSave,
+  type Conflict,
+  clock,
+  marked,
+  OFFLINE,
+  OWN_TAB,
+  opened,
+  refused,
+  type SaveState,
+  saidOfSave,
+} from "./saving";
 import { useOwnTabs } from "./useOwnTabs";
 
 /** How a job is edited: the same object as long as it is open. */

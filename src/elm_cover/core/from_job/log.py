@@ -22,4 +22,6 @@ def entry_of(entry: LogEntry) -> Entry:
         voids=entry.voids,
         offset_s=entry.offset_s,
         at=right.isoformat(timespec="seconds"),
+        band=entry.band,
+        day=entry.day,
     )

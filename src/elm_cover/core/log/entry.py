@@ -11,7 +11,8 @@ from typing import Any
 class Entry:
     """What one device wrote. at_s: seconds since 1970 by the device's clock; offset_s: what that clock was off, to be added.
 
-    seq: counts up on the device. voids: the id of the entry that this one takes back.
+    seq: counts up on the device. voids: the id of the entry that this one takes back. band, day: which band was being filled,
+    and the entry that began the day.
     """
 
     id: str
@@ -24,3 +25,5 @@ class Entry:
     voids: str | None = None
     offset_s: float = 0.0
     at: str = ""
+    band: int | None = None
+    day: str | None = None

@@ -59,8 +59,19 @@ class Moved:
 
 
 @dataclass(frozen=True)
+class FoundMore:
+    """Something to do that nobody had on the list: what the entry says of it."""
+
+    entry: str
+    by: str
+    at: str
+    value: dict[str, Any]
+
+
+@dataclass(frozen=True)
 class Day:
-    """The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+    """The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
+    many of each kind were counted. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
     how much of each thing went onto the truck and came back, summed; moved: the entries that said so."""
 
     done: dict[str, Mark]
@@ -72,6 +83,9 @@ class Day:
     out: dict[str, float] = field(default_factory=dict)
     back: dict[str, float] = field(default_factory=dict)
     moved: tuple[Moved, ...] = ()
+    cleared: dict[str, Mark] = field(default_factory=dict)
+    found: tuple[FoundMore, ...] = ()
+    holes: dict[str, int] = field(default_factory=dict)
 
 
 def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
@@ -113,10 +127,19 @@ def _identity(entry: Entry) -> tuple[Any, ...]:
     )
 
 
-def fold(entries: Iterable[Entry]) -> Day:
-    """Everything the entries come to. A void of a void, of itself or of what is not there is listed as ignored.
+@dataclass(frozen=True)
+class Standing:
+    """What counts of a log: its entries in order without those taken back and without the voids."""
 
-    Source: design §5, totals are a pure fold.
+    entries: tuple[Entry, ...]
+    taken_back: tuple[str, ...]
+    ignored: tuple[Ignored, ...]
+
+
+def standing(entries: Iterable[Entry]) -> Standing:
+    """The entries that count. A void of a void, of itself or of what is not there is listed as ignored.
+
+    Source: design §5, undo is an entry.
     """
     listed = ordered(entries)
     kinds = {entry.id: entry.kind for entry in listed}
@@ -129,14 +152,22 @@ def fold(entries: Iterable[Entry]) -> Day:
                 taken_back[entry.voids or ""] = None
             else:
                 ignored.append(Ignored(entry.id, why))
+    left = tuple(entry for entry in listed if entry.kind != VOID and entry.id not in taken_back)
+    return Standing(left, tuple(taken_back), tuple(ignored))
+
+
+def fold(entries: Iterable[Entry]) -> Day:
+    """Everything the entries come to, of the work list and the load. Source: design §5, totals are a pure fold."""
+    stood = standing(entries)
     last: dict[str, Entry] = {}
     notes: list[Said] = []
     photos: list[Said] = []
     moved: list[Moved] = []
-    for entry in listed:
+    cleared: dict[str, Mark] = {}
+    found: list[FoundMore] = []
+    holes: dict[str, int] = {}
+    for entry in stood.entries:
         kind = entry.kind
-        if entry.id in taken_back or kind == VOID:
-            continue
         if kind in MOVES:
             what, amount = entry.value["what"], entry.value["amount"]
             moved.append(Moved(entry.id, kind, what, amount, entry.actor, entry.at))
@@ -146,6 +177,14 @@ def fold(entries: Iterable[Entry]) -> Day:
             notes.append(Said(entry.id, entry.actor, entry.at, entry.value["text"], entry.value.get("of")))
         elif kind == "photo":
             photos.append(Said(entry.id, entry.actor, entry.at, entry.value["file"], entry.value.get("of")))
+        elif kind == "hazard.cleared":
+            cleared[entry.value["hazard"]] = Mark(
+                entry.value["by"], entry.at, entry.id, None, entry.value["how"]
+            )
+        elif kind == "work.found":
+            found.append(FoundMore(entry.id, entry.actor, entry.at, dict(entry.value)))
+        elif kind == "hole.found":
+            holes[entry.value["id"]] = entry.value["count"]
     done = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.done"}
     left = {key: _mark(entry) for key, entry in last.items() if entry.kind == "work.left"}
     return Day(
@@ -153,11 +192,14 @@ def fold(entries: Iterable[Entry]) -> Day:
         left=left,
         notes=tuple(notes),
         photos=tuple(photos),
-        taken_back=tuple(taken_back),
-        ignored=tuple(ignored),
+        taken_back=stood.taken_back,
+        ignored=stood.ignored,
         out=_summed(one for one in moved if one.kind == "load.out"),
         back=_summed(one for one in moved if one.kind == "load.back"),
         moved=tuple(moved),
+        cleared=cleared,
+        found=tuple(found),
+        holes=holes,
     )
 
 
