@@ -1,8 +1,6 @@
 # Two commands matter: `make demo` and `make test`. Each sets up whatever it needs, once.
 PORT ?= 8790
 PYTHON ?= python3.11
-# Half of a test's time is waiting for pages and processes: two workers a core keep the cores at work.
-WORKERS ?= $(shell echo $$((2 * $$(nproc))))
 BIN := .venv/bin
 WEB_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts frontend/postcss.config.cjs frontend/tsconfig.json
 
@@ -13,7 +11,7 @@ demo: .build/runtime .build/web
 
 test: .build/dev .build/web chromium
 	cd frontend && npm run --silent test
-	$(BIN)/python -m pytest -n $(WORKERS) --dist loadgroup $(TESTS)
+	$(BIN)/python -m pytest -n auto --dist loadgroup $(TESTS)
 
 check: .build/dev .build/node
 	$(BIN)/ruff check .

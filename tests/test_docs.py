@@ -21,7 +21,7 @@ def commands() -> dict[str, argparse.ArgumentParser]:
 
 
 def test_every_command_is_in_the_readme_and_has_help(capsys: pytest.CaptureFixture[str]) -> None:
-    named = set(re.findall(r"elm-cover (\w+)", README))
+    named = set(re.findall(r"elm-cover ([\w-]+)", README))
     assert named == set(commands())
     for name in commands():
         with pytest.raises(SystemExit) as ended:

@@ -14,6 +14,7 @@ from . import __version__
 from .api.app import create_app
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
+from .cli_day import day_commands
 from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
 from .formats.crew_json import loaded_lines
@@ -96,6 +97,7 @@ def parser() -> argparse.ArgumentParser:
     )
     working.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
     working.add_argument("log", type=Path, nargs="?", metavar="LOG", help="entries of its log, one a line")
+    day_commands(command)
     crew_commands(command)
     checking = command(
         "check", _check, "Say what is wrong with a job: exit 0 sound, 1 with stops, 2 bad input; one line each."

@@ -33,14 +33,36 @@ def read_lines(data: bytes) -> tuple[LogEntry, ...]:
     return tuple(read_entry(parse_json(line), f"line {number}") for number, line in lines)
 
 
-def load_log(file: Path) -> tuple[LogEntry, ...]:
-    """The log in a file. Raises JobError."""
+def entries_read(data: bytes) -> tuple[tuple[LogEntry, ...], tuple[tuple[str, str], ...]]:
+    """Entries, one a line, and those that cannot be read, each by its id (or its line) and why: the others count all the same."""
+    found: list[LogEntry] = []
+    refused: list[tuple[str, str]] = []
+    for number, line in enumerate(data.splitlines(), 1):
+        if not line.strip():
+            continue
+        entry = None
+        try:
+            entry = parse_json(line)
+            found.append(read_entry(entry))
+        except JobError as error:
+            name = entry.get("id") if isinstance(entry, dict) else None
+            refused.append((str(name) if name else f"line {number}", "; ".join(map(str, error.faults))))
+    return tuple(found), tuple(refused)
+
+
+def read_file(file: Path, most_bytes: int = MOST_LOG_BYTES) -> bytes:
+    """A file's bytes. Raises JobError where it cannot be read or is too large."""
     try:
-        if file.stat().st_size > MOST_LOG_BYTES:
-            raise JobError([Fault(str(file), f"at most {MOST_LOG_BYTES // 10**6} MB")])
-        return read_lines(file.read_bytes())
+        if file.stat().st_size > most_bytes:
+            raise JobError([Fault(str(file), f"at most {most_bytes // 10**6} MB")])
+        return file.read_bytes()
     except OSError as error:
         raise JobError([Fault(str(file), f"cannot be read: {error.strerror or error}")]) from error
+
+
+def load_log(file: Path) -> tuple[LogEntry, ...]:
+    """The log in a file. Raises JobError."""
+    return read_lines(read_file(file))
 
 
 def entry_document(entry: LogEntry) -> dict[str, Any]:

@@ -178,9 +178,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         elif kind == "photo":
             photos.append(Said(entry.id, entry.actor, entry.at, entry.value["file"], entry.value.get("of")))
         elif kind == "hazard.cleared":
-            cleared[entry.value["hazard"]] = Mark(
-                entry.value["by"], entry.at, entry.id, None, entry.value["how"]
-            )
+            cleared[entry.value["hazard"]] = Mark(entry.value["by"], entry.at, entry.id, None, entry.value["how"])
         elif kind == "work.found":
             found.append(FoundMore(entry.id, entry.actor, entry.at, dict(entry.value)))
         elif kind == "hole.found":

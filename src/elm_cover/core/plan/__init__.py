@@ -1,10 +1,11 @@
 """The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), load(job, plan, …),
-work_after(plan, log)."""
+work_after(plan, log), fill_table(job, plan, reach, load)."""
 
 from __future__ import annotations
 
 from ..rack.result import Rack
 from .eave_corners import Corners, corners
+from .filling import fill_table
 from .loading import Load, load
 from .reaching import Reach, reach
 from .ways import rack
@@ -19,6 +20,7 @@ __all__ = [
     "Reach",
     "corners",
     "day_of",
+    "fill_table",
     "load",
     "plan",
     "plan_json",

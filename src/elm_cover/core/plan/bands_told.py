@@ -12,8 +12,10 @@ from ..base.memory import Itself, remembered
 from ..base.notebook import Notebook
 from ..floor.grid import Grid
 from ..given.section import SectionInput
+from ..layers.stack import Lying
 from ..laying.bags import spread_psf
-from ..laying.decided import old_fill_of
+from ..laying.build_up import Laid
+from ..laying.decided import OldFill, old_fill_of
 from ..laying.heat import lying_of
 from ..laying.methods import lay
 from ..laying.site import Site, site_of
@@ -127,9 +129,9 @@ class _Telling:
 
     def bands(self, own: list[tuple[int, Bools]], unreached: Bools) -> tuple[BandPlan, ...]:
         bags = _bags_by_cell(self.section, site_of(self.section), self.planned)
-        markers = _cells_at(self.behind.grids[self.room], np.array(self.planned.plan.marker_points_ft).reshape(-1, 2))
+        markers = cells_at(self.behind.grids[self.room], np.array(self.planned.plan.marker_points_ft).reshape(-1, 2))
         names, places = _bay_places(self.planned)
-        bays = _cells_at(self.behind.grids[self.room], places)
+        bays = cells_at(self.behind.grids[self.room], places)
         found = []
         for i, mine in [*own, *([(-1, unreached)] if unreached.any() else [])]:
             band = None if i < 0 else self.behind.banded.bands[i]
@@ -158,15 +160,21 @@ def _bags_by_cell(section: SectionInput, site: Site, planned: PlannedSection) ->
     bags = planned.plan.bags.field
     if bags is None or site.grid.count == 0:
         return None
-    old = old_fill_of(section, site, Notebook())
-    laid = lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
-    weight = spread_psf(section, site, old, laid, lying_of(old, laid, site.cells(old.map_in)))
+    old, laid, lying = laid_by_cell(section, site)
+    weight = spread_psf(section, site, old, laid, lying)
     if weight is None or weight.sum() <= 0:
         return np.full(site.grid.count, bags / site.grid.count)
     return np.asarray(bags * weight / weight.sum())
 
 
-def _cells_at(grid: Grid, places: Floats) -> Integers:
+def laid_by_cell(section: SectionInput, site: Site) -> tuple[OldFill, Laid, Lying | None]:
+    """What is laid on a section, and what lies at each cell of its grid; None while no roof is known."""
+    old = old_fill_of(section, site, Notebook())
+    laid = lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
+    return old, laid, lying_of(old, laid, site.cells(old.map_in))
+
+
+def cells_at(grid: Grid, places: Floats) -> Integers:
     """The cell nearest to each place, shape (places,): its own where it lies on one."""
     if places.size == 0:
         return np.zeros(0, dtype=np.int64)

@@ -20,7 +20,9 @@ def day_of(entries: Iterable[LogEntry]) -> Day:
 def work_after(plan: Plan, day: Day) -> WorkList:
     """The list of a plan with what was done and left out. Source: handbook §13; design §5, log."""
     marks = Marks(
-        {key: _done(mark) for key, mark in day.done.items()}, {key: _done(mark) for key, mark in day.left.items()}
+        {key: _done(mark) for key, mark in day.done.items()},
+        {key: _done(mark) for key, mark in day.left.items()},
+        {key: _done(mark) for key, mark in day.cleared.items()},
     )
     return work_list(plan.job_work.tasks, plan.job_work.given, marks)
 

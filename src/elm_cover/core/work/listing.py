@@ -40,10 +40,11 @@ WHOLE = "the whole attic"
 
 @dataclass(frozen=True)
 class Marks:
-    """What was done and left out, by key: from the log of the job."""
+    """What was done and left out, by key, and which hazards were cleared, by key or kind: from the log of the job."""
 
     done: Mapping[str, Done] = field(default_factory=dict)
     left: Mapping[str, Done] = field(default_factory=dict)
+    cleared: Mapping[str, Done] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -147,14 +148,18 @@ def _item(task: Task, number: int, given: ListedFor, state: tuple[str, Done | No
 
 
 def _state(task: Task, given: ListedFor, marks: Marks) -> tuple[str, Done | None]:
-    """Done, left out, a stop, or to do. What cannot be left out is to do still, whoever left it out.
+    """Done, left out, a stop, or to do. What cannot be left out is to do still, whoever left it out. A trade's stop is lifted by who cleared it,
+    named in the log.
 
-    Source: handbook §13, order of work: a stop is never overridden.
+    Source: handbook §13, order of work: a stop is never overridden; design §5, hazard.cleared.
     """
     if task.done_by is not None:
         return DONE, Done(task.done_by, task.done_on or "")
     if task.key in marks.done and (task.who == CREW or not task.stop):
         return DONE, marks.done[task.key]
+    cleared = marks.cleared.get(task.key) or (marks.cleared.get(task.lifts) if task.lifts else None)
+    if task.stop and cleared is not None:
+        return DONE, cleared
     if task.stop:
         return STOP, None
     if task.change == "no" or not (task.person_hours or task.materials or task.who != CREW):

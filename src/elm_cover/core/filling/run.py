@@ -1,0 +1,220 @@
+"""A day's run judged: verdict, forecast, pace, places that are short (handbook §17)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from itertools import pairwise
+
+from ..log.entry import Entry
+from ..log.fold import Ignored
+from .forecast import Forecast, forecast
+from .table import FillTable, Place, Quota
+from .verdict import Verdict, verdict
+from .walk import BandRun, DepthRead, ProductRun, Walked, Walker
+
+# What is said of bags alone and of depths read is one word when two evaluations are compared.
+ALIKE = {"fewer": "light", "more": "heavy", "leaning_fewer": "leaning_light", "leaning_more": "leaning_heavy"}
+LONGEST_BAG_S = 3600.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Short:
+    """A place whose latest reading is short of its fill line by more than half an inch, and what mends it."""
+
+    section: str
+    marker: int | None
+    at_ft: tuple[float, float] | None
+    band: int | None
+    depth_in: float
+    fill_in: float
+    short_in: float
+    bags: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunsOut:
+    """The fill on the truck does not reach to the end: after which bag, and how many more are wanted."""
+
+    after_bag: float
+    short: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class BandTold:
+    """A band with its quota and what went into it."""
+
+    number: int
+    section: str
+    product: str
+    quota: float
+    area_ft2: float
+    bags: float
+    in_attic: float | None
+    done: bool
+    open: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class ProductTold:
+    """One product's run. said: the verdict that two evaluations in a row agreed on, as last said; verdict: of now."""
+
+    product: str
+    bags_in: float
+    in_attic: float
+    hopper_start: float | None
+    hopper_now: float | None
+    planned: float
+    covered_bags: float
+    covered_ft2: float
+    said: str | None
+    verdict: Verdict | None
+    forecast: Forecast | None
+    pace_min_per_bag: float | None
+    pace_said: str | None
+    points: tuple[tuple[float, float], ...]
+    on_truck: float
+    runs_out: RunsOut | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Run:
+    """All that a log says of the fill."""
+
+    products: tuple[ProductTold, ...]
+    bands: tuple[BandTold, ...]
+    short: tuple[Short, ...]
+    walked: Walked
+
+    @property
+    def refused(self) -> list[Ignored]:
+        """Entries that do not go with the table, and why."""
+        return self.walked.refused
+
+
+def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
+    """What the log comes to with a table of bands and places. Source: handbook §17."""
+    quotas = {band.number: band for band in table.bands}
+    places = {place.id: place for place in table.places}
+
+    def evaluate(walked: Walked, product: str) -> None:
+        found = _verdict(table, quotas, walked, product)
+        if found is not None:
+            walked.products[product].evaluations.append(ALIKE.get(found.word, found.word))
+
+    walked = Walker(table, evaluate).walk(entries)
+    return Run(
+        products=tuple(_product(table, quotas, walked, one.id) for one in table.products),
+        bands=tuple(_band(band, walked.bands[band.number], walked) for band in table.bands),
+        short=_short(places, walked, table.constants.short_in),
+        walked=walked,
+    )
+
+
+def _covered(quotas: Mapping[int, Quota], walked: Walked, product: str) -> list[Quota]:
+    return [q for q in quotas.values() if q.product == product and walked.bands[q.number].done]
+
+
+def latest_readings(readings: Iterable[DepthRead]) -> list[DepthRead]:
+    """Of every place the latest reading; those at no known place all. Source: handbook §19, the new reading replaces it."""
+    last: dict[str, DepthRead] = {}
+    for one in readings:
+        last[one.place or one.entry] = one
+    return list(last.values())
+
+
+def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> Verdict | None:
+    """None before least_bags are in, or while nothing is covered."""
+    run, covered = walked.products[product], _covered(quotas, walked, product)
+    planned, area = sum(q.bags for q in covered), sum(q.area_ft2 for q in covered)
+    bags = run.at_leave or 0.0
+    if bags < table.constants.least_bags or planned <= 0 or area <= 0:
+        return None
+    depth = sum(q.depth_in * q.area_ft2 for q in covered) / area
+    numbers = {q.number for q in covered}
+    read = [
+        r.new_in
+        for r in latest_readings(walked.readings)
+        if r.band in numbers and r.new_in is not None and r.new_in > 0
+    ]
+    return None if depth <= 0 else verdict(bags, planned, depth, read, table.constants)
+
+
+def _product(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> ProductTold:
+    given = next(one for one in table.products if one.id == product)
+    run, covered = walked.products[product], _covered(quotas, walked, product)
+    every = [q for q in quotas.values() if q.product == product]
+    planned = sum(q.bags for q in covered)
+    total = sum(q.bags for q in every)
+    coming = (
+        forecast(run.at_leave or 0.0, planned, total, len(covered), len(every) - len(covered), table.constants)
+        if every
+        else None
+    )
+    pace = _pace(run, table.constants.pace_bags)
+    slow = pace is not None and pace > given.minutes[1]
+    fast = pace is not None and pace < given.minutes[0]
+    short = 0.0 if coming is None else coming.mean - given.on_truck
+    return ProductTold(
+        product=product,
+        bags_in=run.bags_in,
+        in_attic=run.in_attic,
+        hopper_start=run.hopper_start,
+        hopper_now=run.hopper_now,
+        planned=total,
+        covered_bags=planned,
+        covered_ft2=sum(q.area_ft2 for q in covered),
+        said=said_of(run.evaluations, table.constants.agree),
+        verdict=_verdict(table, quotas, walked, product),
+        forecast=coming,
+        pace_min_per_bag=pace,
+        pace_said="fast" if fast else "slow" if slow else None,
+        points=tuple(run.points),
+        on_truck=given.on_truck,
+        runs_out=RunsOut(after_bag=given.on_truck, short=short) if short > 0 else None,
+    )
+
+
+def said_of(evaluations: list[str], agree: int) -> str | None:
+    """The last word that so many evaluations in a row agreed on. Source: handbook §17, said only when two agree."""
+    for end in range(len(evaluations), agree - 1, -1):
+        if len(set(evaluations[end - agree : end])) == 1:
+            return evaluations[end - 1]
+    return None
+
+
+def _pace(run: ProductRun, most: int) -> float | None:
+    """Minutes a bag over the last ones. A clock that jumped, or a break nobody said, is no time that a bag took."""
+    times = run.counted_at_s
+    steps = [b - a for a, b in pairwise(times) if 0 < b - a < LONGEST_BAG_S][-most:]
+    return sum(steps) / len(steps) / 60 if steps else None
+
+
+def _band(quota: Quota, band: BandRun, walked: Walked) -> BandTold:
+    return BandTold(
+        number=quota.number,
+        section=quota.section,
+        product=quota.product,
+        quota=quota.bags,
+        area_ft2=quota.area_ft2,
+        bags=band.bags,
+        in_attic=band.in_attic,
+        done=band.done,
+        open=walked.open_band == quota.number,
+    )
+
+
+def _short(places: Mapping[str, Place], walked: Walked, allowed_in: float) -> tuple[Short, ...]:
+    found = []
+    for one in latest_readings(walked.readings):
+        place = None if one.place is None else places[one.place]
+        if place is None or place.fill_in - one.depth_in <= allowed_in:
+            continue
+        short = place.fill_in - one.depth_in
+        found.append(
+            Short(
+                section=one.section, marker=place.marker, at_ft=place.at_ft, band=one.band, depth_in=one.depth_in,
+                fill_in=place.fill_in, short_in=short, bags=short * place.bags_per_in,
+            )
+        )  # fmt: skip
+    return tuple(found)
