@@ -10,10 +10,12 @@ from .. import __version__
 from ..formats.headline import headline
 from ..store.jobs import JobStore
 from .calendar import calendar
+from .devices import devices, guard_devices
 from .exchange.archive import archives
 from .exchange.csv_files import csv_files
 from .exchange.dxf_files import dxf_files
 from .exchange.edits import edits
+from .field import field
 from .firm import firm
 from .heavy import Here
 from .interface import document
@@ -50,6 +52,8 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     app.extensions["elm_cover_worker"] = Here()
     pack_answers(app)
     guard(app, hosts)
+    if folder is not None:
+        guard_devices(app)
     handle_problems(app)
     for part in (
         jobs,
@@ -67,6 +71,8 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         firm,
         calendar,
         loads,
+        devices,
+        field,
     ):
         app.register_api(part)
 

@@ -30,7 +30,9 @@ OF_A_BODY = {
     413: "It is larger than this takes",
     415: "It is of another type than this takes",
 }
-ANYTHING_ELSE = "Any other refusal: another host or page (421, 403), too much at once (503), no room (507)"
+ANYTHING_ELSE = (
+    "Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507)"
+)
 
 
 def document(app: OpenAPI) -> dict[str, Any]:

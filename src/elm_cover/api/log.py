@@ -20,7 +20,8 @@ from ..store.log import LoggedEntry
 from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
-from .jobs import ACTOR, job_store
+from .devices import asking_actor
+from .jobs import job_store
 from .problems import Problem
 
 logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
@@ -74,7 +75,7 @@ def log_stream(path: JobPath) -> Response:
 
 def _read(sent: dict[str, Any], offset_s: float, now: datetime) -> dict[str, Any]:
     """The entry as it is kept. Raises JobError with a sentence that says the way out."""
-    entry = read_entry({**sent, "actor": sent.get("actor", ACTOR), "offset_s": offset_s})
+    entry = read_entry({**sent, "actor": sent.get("actor") or asking_actor(), "offset_s": offset_s})
     ahead = entry.at + timedelta(seconds=offset_s) - now
     if ahead > AHEAD:
         text = f"is {ahead.days} days ahead of this program: send the device's clock as device_now, or set it right"

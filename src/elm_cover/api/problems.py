@@ -15,6 +15,7 @@ from ..job import Fault, JobError
 from ..job.faults import faults_of
 from ..papers.lettering import LettersMissingError
 from ..store.database import StoreError
+from ..store.devices import NoSuchDeviceError, TooManyDevicesError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, StaleSaveError
 from ..store.papers import NoSuchPaperError
@@ -128,6 +129,8 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     ),
     (NoSuchPaperError, lambda _: problem(404, "No such paper", "No paper of that number was issued for the job.")),
     (NoSuchPhotoError, lambda _: problem(404, "No such photo", "No photo of that name is stored here.")),
+    (NoSuchDeviceError, lambda _: problem(404, "No such device", "No device of that id was ever made here.")),
+    (TooManyDevicesError, lambda error: problem(409, "Too many devices", str(error).capitalize() + ".")),
     (TooHeavyError, lambda error: problem(422, "Too much work for one request", str(error))),
     (BusyError, lambda error: problem(503, "Busy", str(error))),
     (GoneError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),

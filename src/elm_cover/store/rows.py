@@ -176,3 +176,19 @@ class BusyRow(Row):
 
     class Meta:
         table_name = "busy"
+
+
+class DeviceRow(Row):
+    """A device with a token of its own, kept as its SHA-256. seen_at: when it last asked."""
+
+    id = TextField(primary_key=True)
+    name = TextField()
+    crew = TextField(null=True)
+    token_sha256 = TextField(unique=True)
+    actor = TextField()
+    made_at = TextField()
+    revoked_at = TextField(null=True)
+    seen_at = TextField(null=True)
+
+    class Meta:
+        table_name = "device"

@@ -1,0 +1,245 @@
+"""What the phone and the desk's view of the day take and answer."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ...core.filling.run import BandTold, Short
+from ...core.filling.walk import Asked, DayRun, DepthRead
+
+DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
+
+
+class DevicePath(BaseModel):
+    device_id: str = Field(max_length=64)
+
+
+class NewDevice(BaseModel):
+    """crew: the only one whose days it shows; left out: all."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = DEVICE_NAME
+    crew: str | None = Field(None, min_length=1, max_length=80)
+
+
+class DeviceChange(NewDevice):
+    revoke: bool = False
+
+
+class DeviceTold(BaseModel):
+    id: str
+    name: str
+    crew: str | None
+    made_at: str
+    revoked_at: str | None
+    seen_at: str | None
+
+
+class DeviceList(BaseModel):
+    devices: list[DeviceTold]
+
+
+class MadeDevice(BaseModel):
+    """token: told this once."""
+
+    device: DeviceTold
+    token: str
+
+
+class PackQuery(BaseModel):
+    revision: int | None = Field(None, ge=1, le=10_000_000)
+
+
+class PackAnswer(BaseModel):
+    """A field pack: its JSON Schema is what `elm-cover field-pack --schema` prints."""
+
+    model_config = ConfigDict(extra="allow")
+    format: str
+    version: int
+    revision: int | None
+    code: str
+
+
+class VerdictTold(BaseModel):
+    """word: of now; said: the last that two evaluations agreed on."""
+
+    word: str
+    said: str | None
+    q: float
+    sigma: float
+    low: float
+    high: float
+    readings: int
+    more_readings: int | None
+
+
+class HopperTold(BaseModel):
+    start: float | None
+    end: float | None
+
+
+class ForecastTold(BaseModel):
+    mean: float
+    low: float
+    high: float
+    q: float
+
+
+class RunsOutTold(BaseModel):
+    after_bag: float
+    short: float
+
+
+class CorridorTold(BaseModel):
+    covered_ft2: float
+    low: float
+    planned: float
+    high: float
+
+
+class ProductRunTold(BaseModel):
+    product: str
+    name: str
+    bags_in: float
+    in_attic: float
+    hopper: HopperTold
+    planned: float
+    covered_bags: float
+    covered_ft2: float
+    verdict: VerdictTold | None
+    verdict_text: str | None
+    forecast: ForecastTold | None
+    pace_min_per_bag: float | None
+    pace_said: str | None
+    minutes: tuple[float, float]
+    points: list[tuple[float, float]]
+    on_truck: float
+    runs_out: RunsOutTold | None
+    corridor: list[CorridorTold]
+
+
+class Why(BaseModel):
+    id: str
+    why: str
+
+
+class SectionRun(BaseModel):
+    section: str
+    bags_in: float
+    in_attic: float
+    quota: float
+    bands: int
+    done: int
+
+
+class EntryLine(BaseModel):
+    """An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back."""
+
+    id: str
+    at: str
+    by: str
+    device: str
+    kind: str
+    text: str
+    voided_by: str | None
+
+
+class BandDrawn(BaseModel):
+    number: int
+    rings_ft: list[list[list[float]]]
+    label_ft: list[float]
+    by_hand: bool
+
+
+class FloorDrawn(BaseModel):
+    section: str
+    name: str
+    outline_ft: list[list[float]]
+    bands: list[BandDrawn]
+
+
+class StopTold(BaseModel):
+    key: str
+    what: str
+    who: str
+    why: str
+
+
+class Contact(BaseModel):
+    """A device that wrote to this log. at: its last entry, by a corrected clock."""
+
+    device: str
+    name: str
+    at: str
+    holds: bool
+
+
+class CauseTold(BaseModel):
+    key: str
+    title: str
+    look_at: str
+
+
+class RunAnswer(BaseModel):
+    """The day as the desk sees it. stops: what forbids the start now. left: bags of the load that came back, by the log."""
+
+    revision: int
+    code: str
+    products: list[ProductRunTold]
+    by_band: list[BandTold]
+    sections: list[SectionRun]
+    floor: list[FloorDrawn]
+    readings: list[DepthRead]
+    short: list[Short]
+    asked: list[Asked]
+    days: list[DayRun]
+    holder: str | None
+    open_band: int | None
+    contacts: list[Contact]
+    stops: list[StopTold]
+    ignored: list[Why]
+    refused: list[Why]
+    entries: list[EntryLine]
+    causes: list[CauseTold]
+    checked: dict[str, str]
+    balance: list[Balance]
+    last: int
+
+
+class Balance(BaseModel):
+    """At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt."""
+
+    product: str
+    name: str
+    out: float
+    back: float
+    counted: float
+    spoilt: float
+    unaccounted: float | None
+
+
+class FieldJob(BaseModel):
+    job: str
+    name: str
+    address: str | None
+    crew: str
+    bags: int
+    half: int
+
+
+class FieldDay(BaseModel):
+    day: date
+    jobs: list[FieldJob]
+
+
+class FieldDays(BaseModel):
+    """Today's and tomorrow's jobs. device: whose token asked; None: this machine itself."""
+
+    device: str | None
+    crew: str | None
+    days: list[FieldDay]
+
+
+RunAnswer.model_rebuild()

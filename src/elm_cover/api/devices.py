@@ -1,0 +1,77 @@
+"""Devices over HTTP: who holds a token, and how one is made and revoked (design §5; reached from this machine or a proxy of it)."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from flask import Flask, Response, g, jsonify, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..store.devices import Device, add_device, all_devices, change_device, device_of
+from .answers.field import DeviceChange, DeviceList, DevicePath, DeviceTold, MadeDevice, NewDevice
+from .jobs import ACTOR, job_store
+from .problems import Problem, problem
+
+devices = APIBlueprint("devices", __name__, url_prefix="/api/devices", abp_tags=[Tag(name="devices")])
+BEARER = "Bearer "
+# What a device with a token may ask for; the rest is the desk's.
+FOR_DEVICES = (
+    "/api/field/days",
+    "/api/jobs/<job_id>/field-pack",
+    "/api/jobs/<job_id>/log",
+    "/api/photos",
+    "/api/photos/<name>",
+)
+
+
+def asking_device() -> Device | None:
+    """The device whose token this request carries; None: it is this machine itself."""
+    found: Device | None = g.get("device")
+    return found
+
+
+def asking_actor() -> str:
+    """Who asks, by name."""
+    device = asking_device()
+    return ACTOR if device is None else device.name
+
+
+def guard_devices(app: Flask) -> None:
+    """A request that carries a token is that device's or nobody's, and sees what a device needs."""
+
+    @app.before_request
+    def _whose() -> Response | None:
+        told = request.headers.get("Authorization")
+        if told is None or not request.path.startswith("/api/"):
+            return None
+        device = device_of(job_store(), told.removeprefix(BEARER)) if told.startswith(BEARER) else None
+        if device is None:
+            text = "This device was taken off the list, or never stood on it. What it holds stays on it: join it again at the desk."
+            return problem(401, "Unknown device", text)
+        rule = request.url_rule.rule if request.url_rule else ""
+        if rule not in FOR_DEVICES:
+            return problem(
+                403, "Not for a device", "A device reads its days, its packs and its log; the rest is done at the desk."
+            )
+        g.device = device
+        return None
+
+
+@devices.get("", responses={200: DeviceList}, summary="Every device with a token, revoked ones among them")
+def list_devices() -> Response:
+    return jsonify({"devices": [asdict(device) for device in all_devices(job_store())]})
+
+
+@devices.post(
+    "", responses={201: MadeDevice, 409: Problem, 422: Problem}, summary="A new device, and its token this once"
+)
+def make_device(body: NewDevice) -> Response:
+    device, token = add_device(job_store(), body.name, body.crew, ACTOR)
+    response = jsonify({"device": asdict(device), "token": token})
+    response.status_code = 201
+    return response
+
+
+@devices.put("/<device_id>", responses={200: DeviceTold, 404: Problem, 422: Problem}, summary="Name or revoke a device")
+def rename_or_revoke(path: DevicePath, body: DeviceChange) -> Response:
+    return jsonify(asdict(change_device(job_store(), path.device_id, body.name, body.crew, body.revoke)))

@@ -1,0 +1,120 @@
+"""The phone's pack and days, and the desk's view of the day, over HTTP."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import threading
+from collections import OrderedDict
+from datetime import date, timedelta
+from typing import Any
+
+from flask import Response, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..formats.field_pack import field_pack
+from ..formats.run_json import run_told
+from ..job import read_job
+from ..job.firm import Firm
+from ..store.devices import all_devices
+from ..store.firm import read_firm
+from .answers.field import FieldDays, PackAnswer, PackQuery, RunAnswer
+from .answers.jobs import JobPath
+from .calendar_board import stored_board, told_line
+from .devices import asking_device
+from .heavy import worked
+from .jobs import job_store
+from .log import entries_of
+from .packing import written
+from .problems import Problem
+
+field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
+MOST_PACKS = 64
+_packs: OrderedDict[str, bytes] = OrderedDict()
+_lock = threading.Lock()
+
+
+@field.get(
+    "/jobs/<job_id>/field-pack",
+    responses={200: PackAnswer, 404: Problem, 422: Problem},
+    summary="Everything a phone needs of a job for the day",
+)
+def read_pack_of(path: JobPath, query: PackQuery) -> Response:
+    content = pack_of(path.job_id, query.revision)
+    response = Response(content, mimetype="application/json")
+    response.set_etag(json.loads(content)["code"])
+    return response
+
+
+def pack_of(job_id: str, revision: int | None = None) -> bytes:
+    """The pack of a revision, the last one where none is named. Raises NoSuchJobError, NoSuchRevisionError."""
+    store = job_store()
+    if revision is None:
+        stored = store.get(job_id)
+        revision, document = stored.revision, stored.document
+    else:
+        document = store.revision(job_id, revision)
+    asked = json.dumps({"revision": revision, "firm": read_firm(store).document})
+    given = json.dumps(document).encode()
+    key = hashlib.sha256(given + asked.encode()).hexdigest()
+    with _lock:
+        if key in _packs:
+            _packs.move_to_end(key)
+            return _packs[key]
+    made = worked(packed, asked, given)
+    with _lock:
+        _packs[key] = made
+        while len(_packs) > MOST_PACKS:
+            _packs.popitem(last=False)
+    return made
+
+
+def packed(given: bytes, how: str) -> bytes:
+    """The field pack of a document. how: revision and the firm's document, as JSON."""
+    asked = json.loads(how)
+    return written(field_pack(read_job(json.loads(given)), asked["revision"], Firm.model_validate(asked["firm"])))
+
+
+@field.get(
+    "/jobs/<job_id>/run",
+    responses={200: RunAnswer, 404: Problem, 422: Problem},
+    summary="The day so far: bands, verdict, forecast, entries",
+)
+def read_run(path: JobPath, query: PackQuery) -> Response:
+    pack: dict[str, Any] = json.loads(pack_of(path.job_id, query.revision))
+    logged = job_store().log(path.job_id)
+    names = {device.id: device.name for device in all_devices(job_store())}
+    answer = run_told(pack, entries_of(logged), names)
+    return Response(written({**answer, "last": logged[-1].n if logged else 0}), mimetype="application/json")
+
+
+@field.get("/field/days", responses={200: FieldDays, 422: Problem}, summary="Today's and tomorrow's jobs of the crew")
+def read_days() -> Response:
+    device = asking_device()
+    today = date.today()
+    made = stored_board(job_store(), today, 2, today)
+    lines = {line.id: told_line(line) for line in made.lines}
+    names = {crew.id: crew.name for crew in made.crews}
+    days: list[dict[str, Any]] = []
+    for offset in range(2):
+        day = today + timedelta(days=offset)
+        jobs: list[dict[str, Any]] = []
+        for one in made.board.bars:
+            halves = [half for at, half in one.bar.halves if at == day]
+            placed = one.bar.placed
+            if not halves or (device is not None and device.crew not in (None, placed.crew)):
+                continue
+            line = lines[placed.job]
+            jobs.append(
+                {
+                    "job": placed.job,
+                    "name": line["name"],
+                    "address": line["address"],
+                    "crew": names.get(placed.crew, placed.crew),
+                    "bags": line["bags"],
+                    "half": min(halves),
+                }
+            )
+        days.append({"day": day.isoformat(), "jobs": sorted(jobs, key=lambda job: (job["half"], job["name"]))})
+    told = None if device is None else device.name
+    return jsonify({"device": told, "crew": None if device is None else device.crew, "days": days})

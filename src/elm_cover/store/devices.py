@@ -1,0 +1,93 @@
+"""Devices with a token of their own: made, named and revoked at the desk. A token is told once and kept only as its sum."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+import uuid
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+
+from .jobs import JobStore
+from .rows import DeviceRow
+
+MOST_DEVICES = 500
+# How often it is written down that a device asked.
+SEEN_EVERY = timedelta(minutes=1)
+
+
+@dataclass(frozen=True)
+class Device:
+    """crew: the only one whose jobs it sees on its days; None: all. revoked_at: since when its token is good for nothing."""
+
+    id: str
+    name: str
+    crew: str | None
+    made_at: str
+    revoked_at: str | None
+    seen_at: str | None
+
+
+class NoSuchDeviceError(LookupError):
+    """There is no device of that id."""
+
+
+class TooManyDevicesError(RuntimeError):
+    """More devices than a firm has."""
+
+
+def _sum_of(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def _now() -> str:
+    return datetime.now(UTC).isoformat(timespec="seconds")
+
+
+def _device(row: DeviceRow) -> Device:
+    return Device(row.id, row.name, row.crew, row.made_at, row.revoked_at, row.seen_at)
+
+
+def add_device(store: JobStore, name: str, crew: str | None, actor: str) -> tuple[Device, str]:
+    """A new device and its token, which nobody is told a second time. Raises TooManyDevicesError."""
+    token = secrets.token_urlsafe(24)
+    with store.writing():
+        if DeviceRow.select().where(DeviceRow.revoked_at.is_null()).count() >= MOST_DEVICES:
+            raise TooManyDevicesError(f"up to {MOST_DEVICES} devices; revoke those that are used no more")
+        row = DeviceRow.create(
+            id=str(uuid.uuid4()), name=name, crew=crew, token_sha256=_sum_of(token), actor=actor, made_at=_now()
+        )
+        return _device(row), token
+
+
+def all_devices(store: JobStore) -> list[Device]:
+    """Every device, the newest first, revoked ones among them."""
+    with store.reading():
+        return [_device(row) for row in DeviceRow.select().order_by(DeviceRow.made_at.desc(), DeviceRow.id)]
+
+
+def change_device(store: JobStore, device_id: str, name: str | None, crew: str | None, revoke: bool) -> Device:
+    """Names a device, gives it to a crew, or revokes its token for good. Raises NoSuchDeviceError."""
+    with store.writing():
+        row = DeviceRow.get_or_none(DeviceRow.id == device_id)
+        if row is None:
+            raise NoSuchDeviceError(device_id)
+        row.name, row.crew = name or row.name, crew
+        if revoke and row.revoked_at is None:
+            row.revoked_at = _now()
+        row.save()
+        return _device(row)
+
+
+def device_of(store: JobStore, token: str) -> Device | None:
+    """Whose token that is; None where it is nobody's, or was revoked."""
+    with store.reading():
+        row = DeviceRow.get_or_none(DeviceRow.token_sha256 == _sum_of(token))
+        found = None if row is None or row.revoked_at is not None else _device(row)
+    if found is None:
+        return None
+    now = datetime.now(UTC)
+    if found.seen_at is None or now - datetime.fromisoformat(found.seen_at) >= SEEN_EVERY:
+        with store.writing():
+            DeviceRow.update(seen_at=_now()).where(DeviceRow.id == found.id).execute()
+    return found
