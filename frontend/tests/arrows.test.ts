@@ -10,6 +10,7 @@ const ROOMS: Record<string, readonly string[]> = {
   inputs: ["api", "ui", "document", "state"],
   drawings: ["api", "ui", "document", "state", "inputs"],
   steps: ["api", "ui", "document", "state", "inputs", "drawings"],
+  field: ["theme", "ui"],
   pages: ["api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
 };
 const SOURCES = import.meta.glob<string>("../src/**/*.{ts,tsx}", { query: "?raw", import: "default", eager: true });
@@ -65,6 +66,11 @@ test("style sheets are listed in main.tsx, in one order", () => {
   const sheets = taken.filter(({ to }) => to.endsWith(".css"));
   expect(sheets.length).toBeGreaterThan(12);
   // Workbench and reference are loaded apart, each with its own sheets, which come after the others as they did.
-  const apart = ["pages/workbench/JobPage.tsx", "pages/reference/Reference.tsx", "pages/calendar/CalendarPage.tsx"];
+  const apart = [
+    "field/main.tsx",
+    "pages/workbench/JobPage.tsx",
+    "pages/reference/Reference.tsx",
+    "pages/calendar/CalendarPage.tsx",
+  ];
   expect(sheets.filter(({ from }) => from !== "main.tsx" && !apart.includes(from))).toEqual([]);
 });

@@ -30,6 +30,8 @@ from .problems import Problem
 
 field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
 MOST_PACKS = 64
+# Where nothing stands today and tomorrow, the next day with anything on it is looked for so far ahead.
+LOOKED_AHEAD_DAYS = 15
 _packs: OrderedDict[str, bytes] = OrderedDict()
 _lock = threading.Lock()
 
@@ -88,15 +90,19 @@ def read_run(path: JobPath, query: PackQuery) -> Response:
     return Response(written({**answer, "last": logged[-1].n if logged else 0}), mimetype="application/json")
 
 
-@field.get("/field/days", responses={200: FieldDays, 422: Problem}, summary="Today's and tomorrow's jobs of the crew")
+@field.get(
+    "/field/days",
+    responses={200: FieldDays, 422: Problem},
+    summary="Today's and tomorrow's jobs of the crew; where there are none, those of the next day that has any",
+)
 def read_days() -> Response:
     device = asking_device()
     today = date.today()
-    made = stored_board(job_store(), today, 2, today)
+    made = stored_board(job_store(), today, LOOKED_AHEAD_DAYS, today)
     lines = {line.id: told_line(line) for line in made.lines}
     names = {crew.id: crew.name for crew in made.crews}
     days: list[dict[str, Any]] = []
-    for offset in range(2):
+    for offset in range(LOOKED_AHEAD_DAYS):
         day = today + timedelta(days=offset)
         jobs: list[dict[str, Any]] = []
         for one in made.board.bars:
@@ -115,6 +121,11 @@ def read_days() -> Response:
                     "half": min(halves),
                 }
             )
+        # After tomorrow only the next day that has any.
+        if offset > 1 and not jobs:
+            continue
         days.append({"day": day.isoformat(), "jobs": sorted(jobs, key=lambda job: (job["half"], job["name"]))})
+        if offset > 1 or (offset == 1 and any(one["jobs"] for one in days)):
+            break
     told = None if device is None else device.name
     return jsonify({"device": told, "crew": None if device is None else device.crew, "days": days})

@@ -59,7 +59,8 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     logged = store.log(path.job_id, body.after or 0)
     others = [line for line in logged if line.entry["device"] not in mine] if body.after is not None else []
     last = logged[-1].n if logged else (body.after or 0)
-    return jsonify({"answers": answers, "others": [asdict(line) for line in others], "last": last})
+    told = [asdict(line) for line in others]
+    return jsonify({"answers": answers, "others": told, "last": last, "offset_s": offset_s})
 
 
 @logs.get(

@@ -12,6 +12,7 @@ from .security import style_nonce
 from .wire import packed_file, takes_gzip
 
 TEXTS = {".js": "text/javascript", ".css": "text/css"}
+MIMES = {".js": "text/javascript", ".webmanifest": "application/manifest+json", ".svg": "image/svg+xml"}
 NONCE_MARK = "__STYLE_NONCE__"
 pages = Blueprint("pages", __name__)
 
@@ -23,12 +24,38 @@ def web_folder() -> Path:
 
 @pages.get("/assets/<path:name>")
 def asset(name: str) -> Response:
-    file = web_folder() / "assets" / name
+    return _asset(web_folder() / "assets", name)
+
+
+@pages.get("/field/assets/<path:name>")
+def field_asset(name: str) -> Response:
+    return _asset(web_folder() / "field" / "assets", name)
+
+
+@pages.get("/field/")
+@pages.get("/field/<path:screen>")
+def field_page(screen: str = "") -> Response:
+    """The phone's page, whatever the job; its worker, manifest and icon beside it. Never kept: the worker keeps what it needs."""
+    folder = web_folder() / "field"
+    if not (folder / "index.html").is_file():
+        return problem(503, "The phone's screens are not built", "Run `make demo`, which builds them.")
+    if "." in screen:
+        if "/" in screen or not (folder / screen).is_file():
+            abort(404, "There is nothing at this address.")
+        response = send_from_directory(folder, screen, mimetype=MIMES.get(Path(screen).suffix))
+    else:
+        response = Response((folder / "index.html").read_bytes(), mimetype="text/html")
+    response.headers["Cache-Control"] = "no-cache"
+    return response
+
+
+def _asset(folder: Path, name: str) -> Response:
+    file = folder / name
     if file.suffix in (".js", ".css") and "/" not in name and file.is_file() and takes_gzip():
         response = Response(packed_file(file), mimetype=TEXTS[file.suffix], headers={"Vary": "Accept-Encoding"})
         response.content_encoding = "gzip"
     else:
-        response = send_from_directory(web_folder() / "assets", name, max_age=31_536_000)
+        response = send_from_directory(folder, name, max_age=31_536_000)
     response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
     return response
 

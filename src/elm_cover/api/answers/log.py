@@ -45,8 +45,10 @@ class LogAnswer(BaseModel):
 
 
 class BatchAnswer(BaseModel):
-    """Each entry answered for itself, in the order sent; others: those of other devices, where asked for."""
+    """Each entry answered for itself, in the order sent; others: those of other devices, where asked for. offset_s: what the
+    device's clock is off, as kept with these entries."""
 
     answers: list[EntryAnswer]
     others: list[LoggedLine]
     last: int
+    offset_s: float

@@ -85,6 +85,7 @@ class Run:
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
     walked: Walked
+    places: tuple[Place, ...] = ()
 
     @property
     def refused(self) -> list[Ignored]:
@@ -108,6 +109,7 @@ def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
         bands=tuple(_band(band, walked.bands[band.number], walked) for band in table.bands),
         short=_short(places, walked, table.constants.short_in),
         walked=walked,
+        places=table.places,
     )
 
 
@@ -147,7 +149,9 @@ def _product(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, prod
     planned = sum(q.bags for q in covered)
     total = sum(q.bags for q in every)
     coming = (
-        forecast(run.at_leave or 0.0, planned, total, len(covered), len(every) - len(covered), table.constants)
+        forecast(
+            max(0.0, run.at_leave or 0.0), planned, total, len(covered), len(every) - len(covered), table.constants
+        )
         if every
         else None
     )

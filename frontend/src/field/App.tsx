@@ -1,0 +1,106 @@
+import { useEffect, useRef, useState } from "react";
+import { Days } from "./Days";
+import { JobScreen } from "./JobScreen";
+import { Memory, type Opened } from "./memory";
+import { lacking } from "./senses";
+import { join } from "./wire";
+import { type Offline, register, takeOver } from "./worker";
+
+const jobOf = (path: string) => /^\/field\/([\w-]+)/.exec(path)?.[1] ?? null;
+const SAID = "elm-cover-field.said";
+
+/** The phone: its memory first, then the days or the job that the address names. */
+export function App() {
+  const memory = useRef(new Memory());
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [offline, setOffline] = useState<Offline>({ ready: false, newer: false });
+  const [job, setJob] = useState(jobOf(location.pathname));
+  const [notices, setNotices] = useState<string[]>(() => (localStorage.getItem(SAID) ? [] : lacking()));
+
+  useEffect(() => {
+    void (async () => {
+      try {
+        const found = await memory.current.open();
+        await join(memory.current);
+        if (found.vanished)
+          setNotices((now) => [
+            ...now,
+            `This phone’s memory was emptied by the browser. ${
+              found.recovered
+                ? `${found.recovered} entries not sent yet were kept a second time and are here again.`
+                : "Nothing waited to be sent."
+            } What was sent before comes back with the next connection.`,
+          ]);
+        else if (found.recovered)
+          setNotices((now) => [
+            ...now,
+            `${found.recovered} entries were found in the second store and are here again.`,
+          ]);
+        setOpened(found);
+      } catch (error) {
+        setFailure(error instanceof Error ? error.message : String(error));
+      }
+    })();
+    void register(setOffline);
+    const moved = () => setJob(jobOf(location.pathname));
+    window.addEventListener("popstate", moved);
+    void navigator.storage?.persist?.().catch(() => false);
+    return () => window.removeEventListener("popstate", moved);
+  }, []);
+
+  const go = (to: string | null) => {
+    history.pushState(null, "", to ? `/field/${to}` : "/field/");
+    setJob(to);
+  };
+  if (failure)
+    return (
+      <main>
+        <p className="card stop">
+          This browser keeps nothing ({failure}). Leave private browsing, or count by hand and type the day in at the
+          desk.
+        </p>
+      </main>
+    );
+  if (!opened) return <main aria-busy="true" />;
+  return (
+    <>
+      {notices.length > 0 && (
+        <aside className="card notice">
+          {notices.map((text) => (
+            <p key={text}>{text}</p>
+          ))}
+          <button
+            type="button"
+            onClick={() => {
+              localStorage.setItem(SAID, "yes");
+              setNotices([]);
+            }}
+          >
+            Understood
+          </button>
+        </aside>
+      )}
+      {offline.newer && (
+        <aside className="card notice">
+          <p>A newer program is here. Take it when it suits you; nothing is lost.</p>
+          <button type="button" onClick={takeOver}>
+            Take it now
+          </button>
+        </aside>
+      )}
+      {job ? (
+        <JobScreen
+          key={job}
+          memory={memory.current}
+          device={opened.device}
+          job={job}
+          ready={offline.ready}
+          back={() => go(null)}
+        />
+      ) : (
+        <Days memory={memory.current} open={go} ready={offline.ready} />
+      )}
+    </>
+  );
+}

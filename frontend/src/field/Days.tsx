@@ -1,0 +1,105 @@
+import { useEffect, useState } from "react";
+import type { KeptPack, Memory } from "./memory";
+import { fetchPack, getJson, Refusal } from "./wire";
+
+interface FieldJob {
+  job: string;
+  name: string;
+  address: string | null;
+  crew: string;
+  bags: number;
+  half: number;
+}
+
+interface FieldDays {
+  device: string | null;
+  crew: string | null;
+  days: { day: string; jobs: FieldJob[] }[];
+}
+
+const DAYS = ["Today", "Tomorrow"];
+const HALVES = ["morning", "afternoon"];
+
+/** The jobs of today and tomorrow; their packs are fetched at once, so that all of them open without a signal. */
+export function Days({ memory, open, ready }: { memory: Memory; open: (job: string) => void; ready: boolean }) {
+  const [days, setDays] = useState<FieldDays | null>(null);
+  const [packs, setPacks] = useState<Map<string, KeptPack>>(new Map());
+  const [said, setSaid] = useState<string | null>(null);
+  const [actor, setActor] = useState("");
+
+  useEffect(() => {
+    void (async () => {
+      setActor((await memory.remembered<string>("actor")) ?? "");
+      const look = async () => setPacks(new Map((await memory.packs()).map((kept) => [kept.job, kept])));
+      await look();
+      setDays((await memory.remembered<FieldDays>("days")) ?? null);
+      try {
+        const found = await getJson<FieldDays>(memory, "/api/field/days");
+        await memory.remember("days", found);
+        setDays(found);
+        for (const { job } of found.days.flatMap((day) => day.jobs)) {
+          const pack = await fetchPack(memory, job);
+          const stored = await memory.pack(job);
+          // A pack that somebody may be at work by is replaced in the job itself, where the day is known.
+          if (!stored) await memory.keepPack({ job, pack, loadedAt: new Date().toISOString() });
+          await look();
+        }
+        setSaid(null);
+      } catch (error) {
+        setSaid(error instanceof Refusal ? error.message : "No connection: these are the days as last seen.");
+      }
+    })();
+  }, [memory]);
+
+  return (
+    <main>
+      <header className="top">
+        <b>Days of the crew</b>
+        <span>{ready ? "ready without a connection" : "not ready yet: keep the connection"}</span>
+      </header>
+      {said && <p className="card warn">{said}</p>}
+      <label className="card field">
+        Who holds this phone?
+        <input
+          value={actor}
+          placeholder="name, for the log"
+          maxLength={60}
+          onChange={(event) => {
+            setActor(event.target.value);
+            void memory.remember("actor", event.target.value.trim() || "crew");
+          }}
+        />
+      </label>
+      {days?.days.map((day, i) => (
+        <section key={day.day}>
+          <h2>
+            {DAYS[i] ?? "Next"} · {day.day}
+          </h2>
+          {day.jobs.length === 0 && (
+            <p className="soft">Nothing stands on this day. The office places jobs on the Calendar.</p>
+          )}
+          {day.jobs.map((job) => (
+            <JobOfDay key={`${job.job} ${job.half}`} job={job} kept={packs.get(job.job)} open={() => open(job.job)} />
+          ))}
+        </section>
+      ))}
+      {!days && !said && <p className="soft">Asking for the days …</p>}
+      {!days && said && <p className="soft">Open a job by its own address once, while there is a connection.</p>}
+    </main>
+  );
+}
+
+function JobOfDay({ job, kept, open }: { job: FieldJob; kept: KeptPack | undefined; open: () => void }) {
+  const stops = kept?.pack.fill.stops ?? [];
+  return (
+    <button type="button" className="card job" onClick={open}>
+      <b>{job.name}</b>
+      {job.address && job.address !== job.name && <span>{job.address}</span>}
+      <span>
+        {HALVES[job.half]} · {job.crew} · {job.bags} bags{kept ? ` · ${kept.pack.load.length} lines to load` : ""}
+      </span>
+      {stops.length > 0 && <span className="bad">What stops it: {stops.map((stop) => stop.what).join(", ")}</span>}
+      <span className="soft">{kept ? "on this phone" : "fetching …"}</span>
+    </button>
+  );
+}
