@@ -6,6 +6,7 @@ import { type Marks, marksOf, type Run, runOf } from "./run";
 import { type Contact, drain, fetchPack, Refusal } from "./wire";
 import { lookForNewer } from "./worker";
 
+const NONE: readonly KeptEntry[] = [];
 const ASK_EVERY_MS = 5000;
 const SEND_AFTER_MS = 30;
 
@@ -33,7 +34,8 @@ const MOST_UNTOUCHED_MS = 60_000;
 /** A job on the phone: its pack, its log, and what both come to. Nothing is shown as counted before it is on the disk. */
 export function useField(memory: Memory, device: string, job: string): Field | { missing: string } | null {
   const [kept, setKept] = useState<KeptPack | null>(null);
-  const [entries, setEntries] = useState<readonly KeptEntry[]>([]);
+  // Null until they are read: an empty log must not be shown, not even for a moment.
+  const [keptEntries, setEntries] = useState<readonly KeptEntry[] | null>(null);
   const [contact, setContact] = useState<Contact>({ kind: "never" });
   const [missing, setMissing] = useState<string | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -101,6 +103,7 @@ export function useField(memory: Memory, device: string, job: string): Field | {
     };
   }, [memory, job, look, askPack, contactNow]);
 
+  const entries = keptEntries ?? NONE;
   const counted = useMemo(() => entries.filter((one) => one.state !== "refused").map((one) => one.entry), [entries]);
   const run = useMemo(() => (kept ? runOf(kept.pack.fill, counted) : null), [kept, counted]);
   const marks = useMemo(() => marksOf(standing(counted).entries), [counted]);
@@ -112,7 +115,7 @@ export function useField(memory: Memory, device: string, job: string): Field | {
         const actor = (await memory.remembered<string>("actor")) ?? "crew";
         const day = open.current && kind !== "day.start" ? { day: open.current } : {};
         const entry = await memory.append(job, { at: new Date().toISOString(), actor, kind, value, ...day, ...more });
-        setEntries((before) => [...before, { id: entry.id, job, entry, state: "waiting" }]);
+        setEntries((before) => [...(before ?? []), { id: entry.id, job, entry, state: "waiting" }]);
         setFailure(null);
       } catch (error) {
         setFailure(
@@ -146,7 +149,7 @@ export function useField(memory: Memory, device: string, job: string): Field | {
     setKept((await memory.pack(job)) ?? null);
   }, [memory, job, kept]);
 
-  if (!kept || !run) return missing === null ? null : { missing };
+  if (!kept || !run || !keptEntries) return missing === null ? null : { missing };
   return {
     job,
     pack: kept.pack,

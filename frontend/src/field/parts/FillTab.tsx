@@ -37,17 +37,19 @@ function Day({ field }: { field: Field }) {
   const [leaving, setLeaving] = useState(false);
   const holds = walked.holder === null || walked.holder === field.device;
   const day = walked.day;
+  const own = field.entries.filter((one) => one.entry.kind === "bag.in" && one.entry.device === field.device).length;
   if (!told || !day) return null;
   const under = day.underStops.map((key) => field.pack.fill.stops.find((stop) => stop.key === key)?.what ?? key);
   return (
     <>
+      <h1 className="hidden">Fill</h1>
       {under.length > 0 && (
         <p className="card stop" role="alert">
           This day was started while a stop stood: {under.join(", ")}. Halt, and have it cleared.
         </p>
       )}
       <Bands field={field} />
-      <div className="count">
+      <div className="count" data-own-bags={own}>
         <b data-testid="count">{quarters(told.inAttic)}</b>
         <span>bags in the attic</span>
         <span className="of">of {fixed(told.planned)}</span>
