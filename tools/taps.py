@@ -79,6 +79,8 @@ def taps(browser: Browser, server: Running, job: str, count: int, chance: random
         pages.append(_open(context.new_page(), server, job))
         expect(pages[-1].locator(".ready")).to_contain_text("ready without a connection")
     begin_day(pages[0])
+    # The other one learns of the day while there is a connection.
+    pages[1].locator("[data-own-bags]").wait_for()
     up, shown = True, 0
     # Which taps count is for another test: here each phone's own entries are counted.
     while shown < count:

@@ -21,7 +21,7 @@ from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
 from .formats.load_csv import write_load
-from .formats.log_file import load_log
+from .formats.log_file import entry_schema, load_log
 from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
 from .formats.work_json import work_json
@@ -110,7 +110,8 @@ def parser() -> argparse.ArgumentParser:
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
-    command("schema", _schema, "Print the JSON Schema of the job document.")
+    telling = command("schema", _schema, "Print the JSON Schema of the job document.")
+    telling.add_argument("--log", action="store_true", help="of an entry of the log instead")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
     demoing = command("demo", _demo, "Serve a made-up demo job, apart from your own jobs, until stopped with Ctrl-C.")
@@ -175,7 +176,7 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _schema(options: argparse.Namespace) -> int:
-    print_json(job_schema())
+    print_json(entry_schema() if options.log else job_schema())
     return SOUND
 
 

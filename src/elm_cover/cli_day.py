@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import argparse
 import json
+from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any
 
-from .cli_crew import SOUND, Command, print_json
+from .cli_crew import SOUND, Command, between, print_json
 from .core.filling.run import run_of
 from .core.from_job.log import entry_of
+from .devices.counter import Practice, UnreachableError, in_real_time, post
+from .devices.machine import Settings
 from .formats.field_pack import field_pack, pack_schema, read_pack, run_json
 from .formats.job_file import load_job, parse_json
 from .formats.log_file import entries_read, read_file
@@ -27,6 +31,31 @@ def day_commands(command: Command) -> None:
     )
     folding.add_argument("pack", type=Path, metavar="PACK", help="a field pack, JSON")
     folding.add_argument("log", type=Path, metavar="LOG", help="entries, one a line, JSON")
+    running = command(
+        "device", _device, "Run a stand-in of a device, for practice: a bag counter on a made-up machine."
+    )
+    running.add_argument("kind", choices=["counter"], help="which one")
+    running.add_argument("file", type=Path, metavar="FILE", help="the job document it blows")
+    running.add_argument("--seed", type=int, default=1, metavar="N", help="the same number gives the same day")
+    running.add_argument(
+        "--speed", type=between(0, 100_000), default=0, metavar="X", help="times as quick; 0: all at once"
+    )
+    running.add_argument("--bags", type=int, default=None, metavar="N", help="stop after so many bags")
+    running.add_argument("--begin", type=_moment, default=None, metavar="T", help="when the day begins; default: now")
+    for name, usual in (("engine", 0.7), ("gate", 0.7), ("air", 0.6), ("humidity", 0.45)):
+        running.add_argument(f"--{name}", type=between(0, 1), default=usual, metavar="S", help="0 to 1")
+    running.add_argument("--to", metavar="ADDRESS", help="send the entries to this program instead of printing them")
+    running.add_argument("--job", metavar="ID", help="the stored job they go to")
+    running.add_argument("--token", metavar="T", help="the device's token")
+
+
+def _moment(text: str) -> datetime:
+    """A time with its zone. Raises ArgumentTypeError."""
+    try:
+        found = datetime.fromisoformat(text)
+    except ValueError as error:
+        raise argparse.ArgumentTypeError(f"“{text}” is no time; write it as 2026-05-04T08:00:00+00:00") from error
+    return found if found.tzinfo else found.replace(tzinfo=UTC)
 
 
 def _pack(options: argparse.Namespace) -> int:
@@ -45,4 +74,34 @@ def _fold(options: argparse.Namespace) -> int:
     entries, refused = entries_read(read_file(options.log))
     run = run_of(table, [entry_of(entry) for entry in entries])
     print_json(json.loads(json.dumps(run_json(run, refused))))
+    return SOUND
+
+
+def _device(options: argparse.Namespace) -> int:
+    job = load_job(options.file)
+    table = read_pack(field_pack(job))
+    if not table.bands:
+        raise JobError([Fault(str(options.file), "nothing is blown on this job yet: pick a fill and a depth first")])
+    settings = Settings(speed=options.engine, gate=options.gate, air=options.air, humidity=options.humidity)
+    practice = Practice(
+        table=table, seed=options.seed, begin=options.begin or datetime.now(UTC).replace(microsecond=0), settings=settings,
+        until_bags=options.bags,
+    )  # fmt: skip
+    if options.to is None:
+        in_real_time(practice.entries(), options.speed, lambda entry: print(json.dumps(entry), flush=True))
+        return SOUND
+    if options.job is None:
+        raise JobError([Fault("--job", "names the stored job that the entries go to")])
+
+    def send(entry: dict[str, Any]) -> None:
+        (answer,) = post(options.to.rstrip("/"), options.job, [entry], options.token)
+        print(
+            f"{entry['kind']} {json.dumps(entry['value'])}: {answer['state']} {answer.get('why') or ''}".rstrip(),
+            flush=True,
+        )
+
+    try:
+        in_real_time(practice.entries(), options.speed, send)
+    except UnreachableError as error:
+        raise JobError([Fault("--to", str(error))]) from error
     return SOUND

@@ -1,6 +1,22 @@
 import type { components } from "../api/generated/schema";
 
-export type EntryKind = "work.done" | "work.left" | "note" | "photo" | "load.out" | "load.back" | "void";
+export type EntryKind =
+  | "work.done"
+  | "work.left"
+  | "note"
+  | "photo"
+  | "load.out"
+  | "load.back"
+  | "day.start"
+  | "day.end"
+  | "band.enter"
+  | "band.leave"
+  | "bag.in"
+  | "hopper"
+  | "count.take"
+  | "answer"
+  | "hazard.cleared"
+  | "void";
 
 /** An entry as this browser writes it, until the program has it. */
 export interface LogEntry {

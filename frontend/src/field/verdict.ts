@@ -89,7 +89,7 @@ export function forecast(
   const variance = rest ** 2 / weight + (left ? (by.band_share * rest) ** 2 / left : 0) + by.end_bags ** 2;
   const mean = bags + rest * q;
   const reach = by.z * Math.sqrt(variance);
-  return { mean, low: Math.max(bags, mean - reach), high: mean + reach, q };
+  return { mean, low: mean - reach, high: mean + reach, q };
 }
 
 /** The last word that so many evaluations in a row agreed on. */

@@ -18,6 +18,7 @@ import type { JobEdits } from "./useJob";
 import type { LiveLoad } from "./useLoad";
 import type { LogHandle } from "./useLog";
 import type { LiveRack } from "./useRack";
+import type { LiveRun } from "./useRun";
 
 /** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
 export type CutView = "A" | "whole" | "B";
@@ -53,6 +54,8 @@ export interface PlanBench {
   corners: LiveCorners;
   /** Bands, hose, cord and what goes on the truck; while Load is open. */
   load: LiveLoad;
+  /** The day as the log tells it; while Install is open. */
+  run: LiveRun;
   /** What was done, and by whom: the log of the job. */
   log: LogHandle;
 }

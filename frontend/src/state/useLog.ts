@@ -18,7 +18,8 @@ export interface LogHandle {
   waiting: number;
   refused: Outbox["refused"];
   trouble: string | null;
-  add: (kind: EntryKind, value: Record<string, unknown>) => void;
+  /** at: when it was done, where that was not just now. */
+  add: (kind: EntryKind, value: Record<string, unknown>, at?: Date) => void;
   takeBack: (entry: string) => void;
   forgetRefused: () => void;
   /** Who writes: a name typed here, else “local”. */
@@ -98,8 +99,8 @@ export function useLog(job: string): LogHandle {
   }, [job, read, send]);
 
   const write = useCallback(
-    (kind: EntryKind, value: Record<string, unknown>, voids?: string) => {
-      put(withEntry(current.current, { kind, value, actor, voids }));
+    (kind: EntryKind, value: Record<string, unknown>, voids?: string, at?: Date) => {
+      put(withEntry(current.current, { kind, value, actor, voids }, at));
       void send();
     },
     [put, send, actor],
@@ -112,7 +113,7 @@ export function useLog(job: string): LogHandle {
       refused: outbox.refused,
       trouble,
       actor,
-      add: (kind, value) => write(kind, value),
+      add: (kind, value, at) => write(kind, value, undefined, at),
       takeBack: (entry) => write("void", {}, entry),
       forgetRefused: () => put({ ...current.current, refused: [] }),
       setActor: (name) => {

@@ -1,6 +1,7 @@
 import type { ComponentType } from "react";
 import { Choose } from "./choose/Choose";
 import { Eaves } from "./eaves/Eaves";
+import { Install } from "./install/Install";
 import { Load } from "./load/Load";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
@@ -75,5 +76,13 @@ export const STEPS: readonly StepInfo[] = [
     asks: ["load"],
     bySection: false,
     Sheet: Load,
+  },
+  {
+    id: "install",
+    title: "Install",
+    about: "The day as it comes in: bands, bags, verdict.",
+    asks: ["install"],
+    bySection: false,
+    Sheet: Install,
   },
 ];

@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from ..job import Fault, JobError
 from ..job.faults import faults_of
 from ..job.log_entry import LogEntry
+from ..job.log_values import VALUES
 from .job_file import parse_json
 
 MOST_LOG_BYTES = 50_000_000
@@ -74,3 +75,22 @@ def entry_document(entry: LogEntry) -> dict[str, Any]:
 def entries_in(data: Iterable[Any], where: str) -> tuple[LogEntry, ...]:
     """Entries of a list, each named by its place where something is wrong with it."""
     return tuple(read_entry(entry, f"{where}[{i}]") for i, entry in enumerate(data))
+
+
+def entry_schema() -> dict[str, Any]:
+    """JSON Schema of an entry: what each kind says stands in its value."""
+    told: dict[str, Any] = LogEntry.model_json_schema()
+    told["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    told["properties"]["kind"]["enum"] = list(VALUES)
+    values = {
+        kind: model.model_json_schema(ref_template=f"#/$defs/{kind}/$defs/{{model}}") for kind, model in VALUES.items()
+    }
+    told["$defs"] = {**told.get("$defs", {}), **values}
+    told["allOf"] = [
+        {
+            "if": {"properties": {"kind": {"const": kind}}},
+            "then": {"properties": {"value": {"$ref": f"#/$defs/{kind}"}}},
+        }
+        for kind in VALUES
+    ]
+    return told

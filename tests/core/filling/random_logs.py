@@ -23,6 +23,27 @@ from elm_cover.formats.log_file import read_entry
 BEGIN = datetime(2026, 5, 4, 8, tzinfo=UTC)
 
 
+OTHERS: list[tuple[str, dict[str, Any]]] = [
+    ("work.done", {"key": "fan:1"}), ("hazard.cleared", {"hazard": "wires", "by": "E", "how": "dead"}),
+    ("band.enter", {"section": "main", "band": 99}), ("reading", {"section": "nowhere", "depth_in": 9.0, "marker": 1}),
+    ("bag.spoilt", {"bags": 0.5}), ("cause.checked", {"cause": "hose"}), ("band.leave", {"section": "main", "band": 1}),
+]  # fmt: skip
+
+
+def readings(chance: random.Random, table: FillTable, band: int) -> list[dict[str, Any]]:
+    """Depths read at most of a band's places."""
+    found = []
+    for place in table.places:
+        if place.band == band and chance.random() < 0.7:
+            where: dict[str, Any] = (
+                {"marker": place.marker} if place.marker else {"at_ft": list(place.at_ft), "random": True}
+            )
+            found.append(
+                {"section": place.section, "depth_in": round(place.fill_in + chance.gauss(0, 0.9), 2), **where}
+            )
+    return found
+
+
 def random_table(chance: random.Random) -> FillTable:
     """One or two products over two to seven bands, some places, some stops."""
     products = [
@@ -95,19 +116,9 @@ def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:
                 say("band.leave", {"section": band.section, "band": band.number})
                 if not before:
                     say("hopper", {"bags": chance.choice([0.0, 0.25, 0.75])})
-            for place in table.places:
-                if place.band == band.number and chance.random() < 0.7:
-                    where = {"marker": place.marker} if place.marker else {"at_ft": list(place.at_ft), "random": True}
-                    say(
-                        "reading",
-                        {"section": place.section, "depth_in": round(place.fill_in + chance.gauss(0, 0.9), 2), **where},
-                    )
-        others: list[tuple[str, dict[str, Any]]] = [
-            ("work.done", {"key": "fan:1"}), ("hazard.cleared", {"hazard": "wires", "by": "E", "how": "dead"}),
-            ("band.enter", {"section": "main", "band": 99}), ("reading", {"section": "nowhere", "depth_in": 9.0, "marker": 1}),
-            ("bag.spoilt", {"bags": 0.5}), ("cause.checked", {"cause": "hose"}), ("band.leave", {"section": "main", "band": 1}),
-        ]  # fmt: skip
-        for kind, value in chance.sample(others, 3):
+            for value in readings(chance, table, band.number):
+                say("reading", value)
+        for kind, value in chance.sample(OTHERS, 3):
             say(kind, value)
         if chance.random() < 0.7:
             say("day.end")

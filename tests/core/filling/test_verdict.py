@@ -84,7 +84,11 @@ def test_a_forecast_before_the_first_band_and_after_the_last() -> None:
         1.28 * math.sqrt((70 * 0.08) ** 2 + 2.8**2 / 9 + 0.15**2)
     )
     after = forecast(71, 70, 70, 9, 0)
-    assert after.mean == 71 and after.high == pytest.approx(71 + 1.28 * 0.15) and after.low == 71
+    assert (
+        after.mean == 71
+        and after.high == pytest.approx(71 + 1.28 * 0.15)
+        and after.low == pytest.approx(71 - 1.28 * 0.15)
+    )
 
 
 def test_the_corridor_is_as_wide_as_on_line() -> None:

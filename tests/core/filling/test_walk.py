@@ -199,7 +199,7 @@ def test_the_verdict_is_said_once_two_agree_and_the_truck_is_held_against_the_fo
         log.say("reading", section="main", marker=1, depth_in=15.5)
     product = log.run().products[0]
     assert product.said == "heavy" and product.runs_out is not None
-    assert product.runs_out.after_bag == 15 and product.runs_out.short == pytest.approx(product.forecast.mean - 15)  # type: ignore[union-attr]
+    assert product.runs_out.after_bag == 15 and product.runs_out.short == pytest.approx(product.forecast.mean - 15)
 
 
 def test_pauses_breaks_and_a_clock_that_jumped_are_no_pace(log: Log) -> None:

@@ -690,6 +690,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar/order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to order for these days, as PDF */
+        get: operations["calendar_read_order_pdf_order_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/load": {
         parameters: {
             query?: never;
@@ -718,6 +735,92 @@ export interface paths {
         put?: never;
         /** What goes on the truck, as CSV */
         post: operations["loads_load_csv_load_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every device with a token, revoked ones among them */
+        get: operations["devices_list_devices_get"];
+        put?: never;
+        /** A new device, and its token this once */
+        post: operations["devices_make_device_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name or revoke a device */
+        put: operations["devices_rename_or_revoke__device_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/field-pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything a phone needs of a job for the day */
+        get: operations["field_read_pack_of_jobs__job_id__field_pack_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day so far: bands, verdict, forecast, entries */
+        get: operations["field_read_run_jobs__job_id__run_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Today's and tomorrow's jobs of the crew; where there are none, those of the next day that has any */
+        get: operations["field_read_days_field_days_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3366,7 +3469,8 @@ export interface components {
         };
         /**
          * BatchAnswer
-         * @description Each entry answered for itself, in the order sent; others: those of other devices, where asked for.
+         * @description Each entry answered for itself, in the order sent; others: those of other devices, where asked for. offset_s: what the
+         *     device's clock is off, as kept with these entries.
          */
         BatchAnswer: {
             /** Answers */
@@ -3375,6 +3479,8 @@ export interface components {
             others: components["schemas"]["LoggedLine"][];
             /** Last */
             last: number;
+            /** Offset S */
+            offset_s: number;
         };
         /** EntryAnswer */
         EntryAnswer: {
@@ -3434,7 +3540,8 @@ export interface components {
         };
         /**
          * Day
-         * @description The log folded. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+         * @description The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
+         *     many of each kind were counted. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
          *     how much of each thing went onto the truck and came back, summed; moved: the entries that said so.
          */
         Day: {
@@ -3467,6 +3574,35 @@ export interface components {
              * @default []
              */
             moved?: components["schemas"]["Moved"][];
+            /** Cleared */
+            cleared?: {
+                [key: string]: components["schemas"]["Mark"];
+            };
+            /**
+             * Found
+             * @default []
+             */
+            found?: components["schemas"]["FoundMore"][];
+            /** Holes */
+            holes?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FoundMore
+         * @description Something to do that nobody had on the list: what the entry says of it.
+         */
+        FoundMore: {
+            /** Entry */
+            entry: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Value */
+            value: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Ignored
@@ -8043,6 +8179,540 @@ export interface components {
              */
             log_of?: string | null;
         };
+        /** DeviceList */
+        DeviceList: {
+            /** Devices */
+            devices: components["schemas"]["DeviceTold"][];
+        };
+        /** DeviceTold */
+        DeviceTold: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Crew */
+            crew: string | null;
+            /** Made At */
+            made_at: string;
+            /** Revoked At */
+            revoked_at: string | null;
+            /** Seen At */
+            seen_at: string | null;
+        };
+        /**
+         * MadeDevice
+         * @description token: told this once.
+         */
+        MadeDevice: {
+            device: components["schemas"]["DeviceTold"];
+            /** Token */
+            token: string;
+        };
+        /**
+         * NewDevice
+         * @description crew: the only one whose days it shows; left out: all.
+         */
+        NewDevice: {
+            /**
+             * Name
+             * @description What the firm calls it, 1 to 80 letters
+             */
+            name: string;
+            /**
+             * Crew
+             * @default null
+             */
+            crew?: string | null;
+        };
+        /** DeviceChange */
+        DeviceChange: {
+            /**
+             * Name
+             * @description What the firm calls it, 1 to 80 letters
+             */
+            name: string;
+            /**
+             * Crew
+             * @default null
+             */
+            crew?: string | null;
+            /**
+             * Revoke
+             * @default false
+             */
+            revoke?: boolean;
+        };
+        /**
+         * PackAnswer
+         * @description A field pack: its JSON Schema is what `elm-cover field-pack --schema` prints.
+         */
+        PackAnswer: {
+            /** Format */
+            format: string;
+            /** Version */
+            version: number;
+            /** Revision */
+            revision: number | null;
+            /** Code */
+            code: string;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * RunAnswer
+         * @description The day as the desk sees it. stops: what forbids the start now. left: bags of the load that came back, by the log.
+         */
+        RunAnswer: {
+            /** Revision */
+            revision: number;
+            /** Code */
+            code: string;
+            /** Products */
+            products: components["schemas"]["ProductRunTold"][];
+            /** By Band */
+            by_band: components["schemas"]["BandTold"][];
+            /** Sections */
+            sections: components["schemas"]["SectionRun"][];
+            /** Floor */
+            floor: components["schemas"]["RunFloorDrawn"][];
+            /** Readings */
+            readings: components["schemas"]["DepthRead"][];
+            /** Short */
+            short: components["schemas"]["Short"][];
+            /** Asked */
+            asked: components["schemas"]["Asked"][];
+            /** Days */
+            days: components["schemas"]["DayRun"][];
+            /** Holder */
+            holder: string | null;
+            /** Open Band */
+            open_band: number | null;
+            /** Contacts */
+            contacts: components["schemas"]["RunContact"][];
+            /** Stops */
+            stops: components["schemas"]["RunStop"][];
+            /** Ignored */
+            ignored: components["schemas"]["RunWhy"][];
+            /** Refused */
+            refused: components["schemas"]["RunWhy"][];
+            /** Entries */
+            entries: components["schemas"]["RunEntry"][];
+            /** Causes */
+            causes: components["schemas"]["RunCause"][];
+            /** Checked */
+            checked: {
+                [key: string]: string;
+            };
+            /** Balance */
+            balance: components["schemas"]["RunBalance"][];
+            /** Last */
+            last: number;
+        };
+        /**
+         * Asked
+         * @description A bag counted by a device that does not hold the count: it waits for somebody to say whether it counts.
+         */
+        Asked: {
+            /** Entry */
+            entry: string;
+            /** Device */
+            device: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Bags */
+            bags: number;
+            /** Band */
+            band: number | null;
+        };
+        /**
+         * BandTold
+         * @description A band with its quota and what went into it.
+         */
+        BandTold: {
+            /** Number */
+            number: number;
+            /** Section */
+            section: string;
+            /** Product */
+            product: string;
+            /** Quota */
+            quota: number;
+            /** Area Ft2 */
+            area_ft2: number;
+            /** Bags */
+            bags: number;
+            /** In Attic */
+            in_attic: number | null;
+            /** Done */
+            done: boolean;
+            /** Open */
+            open: boolean;
+        };
+        /** CorridorTold */
+        CorridorTold: {
+            /** Covered Ft2 */
+            covered_ft2: number;
+            /** Low */
+            low: number;
+            /** Planned */
+            planned: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * DayRun
+         * @description A day as it was begun, and ended if it was. under_stops: keys that still stood at its start. hopper in bags.
+         */
+        DayRun: {
+            /** Entry */
+            entry: string;
+            /** At */
+            at: string;
+            /** At S */
+            at_s: number;
+            /** By */
+            by: string;
+            /** Value */
+            value: {
+                [key: string]: unknown;
+            };
+            /** Under Stops */
+            under_stops?: string[];
+            /**
+             * Ended At
+             * @default null
+             */
+            ended_at?: string | null;
+            /**
+             * Paused S
+             * @default null
+             */
+            paused_s?: number | null;
+            /**
+             * Hopper Start
+             * @default null
+             */
+            hopper_start?: number | null;
+            /**
+             * Hopper End
+             * @default null
+             */
+            hopper_end?: number | null;
+            /**
+             * Bags
+             * @default 0
+             */
+            bags?: number;
+            /**
+             * Spoilt
+             * @default 0
+             */
+            spoilt?: number;
+        };
+        /**
+         * DepthRead
+         * @description A depth read, from the ceiling plane. place: of the table, where it is one of its places.
+         */
+        DepthRead: {
+            /** Entry */
+            entry: string;
+            /** Section */
+            section: string;
+            /** Depth In */
+            depth_in: number;
+            /** Place */
+            place: string | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ] | null;
+            /** Band */
+            band: number | null;
+            /** New In */
+            new_in: number | null;
+            /** Random */
+            random: boolean;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /** ForecastTold */
+        ForecastTold: {
+            /** Mean */
+            mean: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Q */
+            q: number;
+        };
+        /** HopperTold */
+        HopperTold: {
+            /** Start */
+            start: number | null;
+            /** End */
+            end: number | null;
+        };
+        /** ProductRunTold */
+        ProductRunTold: {
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** Bags In */
+            bags_in: number;
+            /** In Attic */
+            in_attic: number;
+            hopper: components["schemas"]["HopperTold"];
+            /** Planned */
+            planned: number;
+            /** Covered Bags */
+            covered_bags: number;
+            /** Covered Ft2 */
+            covered_ft2: number;
+            verdict: components["schemas"]["VerdictTold"] | null;
+            /** Verdict Text */
+            verdict_text: string | null;
+            forecast: components["schemas"]["ForecastTold"] | null;
+            /** Pace Min Per Bag */
+            pace_min_per_bag: number | null;
+            /** Pace Said */
+            pace_said: string | null;
+            /** Minutes */
+            minutes: [
+                number,
+                number
+            ];
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** On Truck */
+            on_truck: number;
+            runs_out: components["schemas"]["RunsOutTold"] | null;
+            /** Corridor */
+            corridor: components["schemas"]["CorridorTold"][];
+        };
+        /**
+         * RunBalance
+         * @description At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt.
+         */
+        RunBalance: {
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** Out */
+            out: number;
+            /** Back */
+            back: number;
+            /** Counted */
+            counted: number;
+            /** Spoilt */
+            spoilt: number;
+            /** Unaccounted */
+            unaccounted: number | null;
+        };
+        /** RunBandDrawn */
+        RunBandDrawn: {
+            /** Number */
+            number: number;
+            /** Rings Ft */
+            rings_ft: number[][][];
+            /** Label Ft */
+            label_ft: number[];
+            /** By Hand */
+            by_hand: boolean;
+        };
+        /** RunCause */
+        RunCause: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Look At */
+            look_at: string;
+        };
+        /**
+         * RunContact
+         * @description A device that wrote to this log. at: its last entry, by a corrected clock.
+         */
+        RunContact: {
+            /** Device */
+            device: string;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Holds */
+            holds: boolean;
+        };
+        /**
+         * RunEntry
+         * @description An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back.
+         */
+        RunEntry: {
+            /** Id */
+            id: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Device */
+            device: string;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+            /** Voided By */
+            voided_by: string | null;
+        };
+        /** RunFloorDrawn */
+        RunFloorDrawn: {
+            /** Section */
+            section: string;
+            /** Name */
+            name: string;
+            /** Outline Ft */
+            outline_ft: number[][];
+            /** Bands */
+            bands: components["schemas"]["RunBandDrawn"][];
+        };
+        /**
+         * RunStop
+         * @description by_crew: the crew's own tick lifts it.
+         */
+        RunStop: {
+            /** Key */
+            key: string;
+            /** By Crew */
+            by_crew: boolean;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+        };
+        /** RunWhy */
+        RunWhy: {
+            /** Id */
+            id: string;
+            /** Why */
+            why: string;
+        };
+        /** RunsOutTold */
+        RunsOutTold: {
+            /** After Bag */
+            after_bag: number;
+            /** Short */
+            short: number;
+        };
+        /** SectionRun */
+        SectionRun: {
+            /** Section */
+            section: string;
+            /** Bags In */
+            bags_in: number;
+            /** In Attic */
+            in_attic: number;
+            /** Quota */
+            quota: number;
+            /** Bands */
+            bands: number;
+            /** Done */
+            done: number;
+        };
+        /**
+         * Short
+         * @description A place whose latest reading is short of its fill line by more than half an inch, and what mends it.
+         */
+        Short: {
+            /** Section */
+            section: string;
+            /** Marker */
+            marker: number | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ] | null;
+            /** Band */
+            band: number | null;
+            /** Depth In */
+            depth_in: number;
+            /** Fill In */
+            fill_in: number;
+            /** Short In */
+            short_in: number;
+            /** Bags */
+            bags: number;
+        };
+        /**
+         * VerdictTold
+         * @description word: of now; said: the last that two evaluations agreed on.
+         */
+        VerdictTold: {
+            /** Word */
+            word: string;
+            /** Said */
+            said: string | null;
+            /** Q */
+            q: number;
+            /** Sigma */
+            sigma: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Readings */
+            readings: number;
+            /** More Readings */
+            more_readings: number | null;
+        };
+        /**
+         * FieldDays
+         * @description Today's and tomorrow's jobs. device: whose token asked; None: this machine itself.
+         */
+        FieldDays: {
+            /** Device */
+            device: string | null;
+            /** Crew */
+            crew: string | null;
+            /** Days */
+            days: components["schemas"]["FieldDay"][];
+        };
+        /** FieldDay */
+        FieldDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Jobs */
+            jobs: components["schemas"]["FieldJob"][];
+        };
+        /** FieldJob */
+        FieldJob: {
+            /** Job */
+            job: string;
+            /** Name */
+            name: string;
+            /** Address */
+            address: string | null;
+            /** Crew */
+            crew: string;
+            /** Bags */
+            bags: number;
+            /** Half */
+            half: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -8088,7 +8758,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8157,7 +8827,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8206,7 +8876,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8309,7 +8979,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8356,7 +9026,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8405,7 +9075,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8454,7 +9124,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8503,7 +9173,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8553,7 +9223,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8603,7 +9273,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8674,7 +9344,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8725,7 +9395,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8805,7 +9475,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8854,7 +9524,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8939,7 +9609,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -8989,7 +9659,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9060,7 +9730,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9131,7 +9801,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9169,7 +9839,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9209,7 +9879,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9280,7 +9950,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9331,7 +10001,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9406,7 +10076,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9477,7 +10147,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9550,7 +10220,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9619,7 +10289,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9688,7 +10358,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9757,7 +10427,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9826,7 +10496,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9875,7 +10545,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9945,7 +10615,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10016,7 +10686,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10085,7 +10755,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10154,7 +10824,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10192,7 +10862,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10282,7 +10952,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10323,7 +10993,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10401,7 +11071,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10470,7 +11140,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10539,7 +11209,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10577,7 +11247,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10617,7 +11287,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10656,7 +11326,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10695,7 +11365,46 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar_read_order_pdf_order_pdf_get: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10775,7 +11484,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10851,7 +11560,343 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Any other refusal: another host or page (421, 403), too much at once (503), no room (507) */
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_list_devices_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_make_device_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeDevice"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_rename_or_revoke__device_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceTold"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_read_pack_of_jobs__job_id__field_pack_get: {
+        parameters: {
+            query?: {
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_read_run_jobs__job_id__run_get: {
+        parameters: {
+            query?: {
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_read_days_field_days_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldDays"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
                     [name: string]: unknown;

@@ -16,6 +16,7 @@ import { BandSigns, Bands } from "./Bands";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
+import { FilledBands, FilledSigns } from "./FilledBands";
 import { FloorKey } from "./FloorKey";
 import { Heights } from "./Heights";
 import { KeepOut, Marker } from "./Marks";
@@ -89,7 +90,8 @@ export const Floor = memo(function Floor() {
   const shown: Shown = (reading && grid?.old_in) || !grid?.depth_in ? "old" : rShown ? "r" : "planned";
   const loading = stepId === "load";
   // Steps that show other things than the depth of the fill.
-  const preparing = stepId === "prepare" || loading;
+  const installing = stepId === "install";
+  const preparing = stepId === "prepare" || loading || installing;
   const showsHeights = tool.kind === "corners" || stepId === "eaves";
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
@@ -173,9 +175,11 @@ export const Floor = memo(function Floor() {
         <span className="soft">
           {loading
             ? "bands in the order they are filled; the way of the hose"
-            : preparing && tool.kind === "cut"
-              ? "numbers as in the list; tap one to open it"
-              : HINTS[tool.kind]}
+            : installing
+              ? "bands filling up, far ones first"
+              : preparing && tool.kind === "cut"
+                ? "numbers as in the list; tap one to open it"
+                : HINTS[tool.kind]}
         </span>
         {taps ? (
           <Button
@@ -263,6 +267,7 @@ export const Floor = memo(function Floor() {
               ) : null}
               <polygon className="floor-area" points={points(outline, frame)} />
               {loading ? <Bands frame={frame} /> : null}
+              {installing ? <FilledBands frame={frame} /> : null}
               {tool.kind === "pieces" ? (
                 <Pieces layer={current?.batts[tool.layer]} frame={frame} standing={standing} />
               ) : null}
@@ -324,11 +329,14 @@ export const Floor = memo(function Floor() {
                 : null}
               {tool.kind === "cut" && cut && !preparing ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
-              {preparing && !loading ? (
+              {preparing && !loading && !installing ? (
                 <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} />
               ) : null}
-              {preparing && !loading && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
+              {preparing && !loading && !installing && tool.kind === "cut" ? (
+                <WorkSigns frame={frame} taken={taken} />
+              ) : null}
               {loading ? <BandSigns frame={frame} /> : null}
+              {installing ? <FilledSigns frame={frame} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />

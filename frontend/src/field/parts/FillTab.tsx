@@ -6,11 +6,12 @@ import { beep, shake } from "../senses";
 import type { Field } from "../useField";
 import { stopsLeft } from "../walk";
 import { BagRun } from "./BagRun";
-import { Hold } from "./Hold";
+import { EndOfDay } from "./EndOfDay";
 import { OffLine } from "./OffLine";
 import { Signals } from "./Signals";
 import { StartDay } from "./StartDay";
 import { Steps } from "./Steps";
+import { UndoAndPause } from "./UndoAndPause";
 
 const quarters = (bags: number) => fixed(bags, 2).replace(/\.?0+$/, "");
 
@@ -300,102 +301,3 @@ function Verdict({ field }: { field: Field }) {
 
 const unread = (word: string) =>
   ({ light: "fewer", heavy: "more", leaning_light: "leaning_fewer", leaning_heavy: "leaning_more" })[word] ?? word;
-
-const NAMED: Record<string, (value: Record<string, unknown>) => string> = {
-  "bag.in": () => "bag",
-  hopper: (value) => `hopper ${value.bags}`,
-  reading: (value) => `reading ${value.depth_in}`,
-  "band.enter": (value) => `band ${value.band} begun`,
-  "band.leave": (value) => `band ${value.band} done`,
-  "day.start": () => "day’s start",
-  "day.end": () => "day’s end",
-  core: () => "core",
-  setting: () => "settings",
-  "cause.checked": (value) => `tick of ${value.cause}`,
-  lot: (value) => `lot ${value.lot}`,
-  "bag.spoilt": () => "spoilt bags",
-};
-
-function UndoAndPause({ field }: { field: Field }) {
-  const { walked } = field.run;
-  const voided = new Set(field.entries.filter((one) => one.entry.kind === "void").map((one) => one.entry.voids));
-  const last = [...field.entries]
-    .filter((one) => one.entry.device === field.device && one.state !== "refused")
-    .sort((a, b) => b.entry.seq - a.entry.seq)
-    .find((one) => one.entry.kind in NAMED && !voided.has(one.id));
-  const name = last ? (NAMED[last.entry.kind]?.(last.entry.value) ?? "") : "";
-  const bags = field.run.products.reduce((all, one) => all + one.bagsIn, 0);
-  const paused = walked.day?.paused !== null;
-  return (
-    <>
-      <div className="pair">
-        <button
-          type="button"
-          disabled={!last}
-          onClick={() => last && void field.say("void", {}, { voids: last.id }).catch(() => {})}
-        >
-          undo {last?.entry.kind === "bag.in" ? `bag ${fixed(bags)}` : name}
-        </button>
-        {paused ? (
-          <button type="button" onClick={() => void field.say("day.go").catch(() => {})}>
-            the day goes on
-          </button>
-        ) : (
-          <Hold onHeld={() => void field.say("day.pause").catch(() => {})}>hold: pause the day</Hold>
-        )}
-      </div>
-      <p className="soft middle">pausing does not stop the machine</p>
-    </>
-  );
-}
-
-function EndOfDay({ field }: { field: Field }) {
-  const [open, setOpen] = useState(false);
-  const [spoilt, setSpoilt] = useState(0);
-  const run = field.run.products[0];
-  const product = field.pack.fill.products.find((one) => one.id === run?.product);
-  const out = product ? (field.marks.out.get(product.id) ?? 0) : 0;
-  if (!run) return null;
-  if (!open)
-    return (
-      <button type="button" onClick={() => setOpen(true)}>
-        End the day …
-      </button>
-    );
-  return (
-    <div className="card">
-      <h2>End the day</h2>
-      <p>
-        {fixed(run.bagsIn)} bags were counted in. Count the empty bags: are there as many?
-        {out > 0 && ` ${fixed(out)} went onto the truck; what is left goes back in Load.`}
-      </p>
-      <Steps
-        label="Bags spoilt: torn, wet, left over in part"
-        button="Note them"
-        start={spoilt}
-        steps={[-1, -0.25, 0.25, 1]}
-        unit="bags"
-        most={50}
-        keep={async (bags) => {
-          if (bags > 0) await field.say("bag.spoilt", { bags });
-          setSpoilt(0);
-        }}
-      />
-      <Steps
-        label="What stands in the hopper at the end?"
-        button="Keep it and end the day"
-        start={field.run.walked.products.get(run.product)?.hopperNow ?? 0}
-        steps={[-1, -0.25, 0.25, 1]}
-        unit="bags"
-        most={20}
-        keep={async (bags) => {
-          await field.say("hopper", { bags });
-          const band = field.pack.fill.bands.find((one) => one.number === field.run.walked.openBand);
-          if (band && (field.run.walked.bands.get(band.number)?.bags ?? 0) >= band.bags - 0.5)
-            await field.say("band.leave", { section: band.section, band: band.number });
-          await field.say("day.end");
-        }}
-      />
-    </div>
-  );
-}

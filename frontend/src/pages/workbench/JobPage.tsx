@@ -5,6 +5,7 @@ import "../../steps/eaves/eaves.css";
 import "../../drawings/strip/strip.css";
 import "../../steps/prepare/prepare.css";
 import "../../steps/load/load.css";
+import "../../steps/install/install.css";
 import { Button, Loader } from "@mantine/core";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";

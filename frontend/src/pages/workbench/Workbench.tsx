@@ -8,6 +8,7 @@ import { fileName, saveAsFile } from "../../document/jobFile";
 import { Cut } from "../../drawings/cut/Cut";
 import { Floor } from "../../drawings/floor/Floor";
 import { Rack } from "../../drawings/rack/Rack";
+import { BagRun } from "../../drawings/run/BagRun";
 import { Strip } from "../../drawings/strip/Strip";
 import { Textures } from "../../drawings/Textures";
 import { Truck } from "../../drawings/truck/Truck";
@@ -179,14 +180,14 @@ export function Workbench({ id, job, library, lists }: Props) {
                     aria-label="Drawing"
                     data={[
                       { value: "floor", label: atEaves ? "Bays" : "Floor" },
-                      { value: "cut", label: step.id === "load" ? "Truck" : "Cut" },
+                      { value: "cut", label: step.id === "load" ? "Truck" : step.id === "install" ? "Bags" : "Cut" },
                     ]}
                   />
                 ) : null}
                 {racked ? <Rack /> : null}
                 {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
                 {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
-                {!racked && (!narrow || tab === "cut") ? step.id === "load" ? <Truck /> : <Cut /> : null}
+                {!racked && (!narrow || tab === "cut") ? <Beside step={step.id} /> : null}
               </div>
             </main>
             <LaterSheet bench={bench} dragged={job.dragged} step={step} />
@@ -203,4 +204,10 @@ export function Workbench({ id, job, library, lists }: Props) {
       {historyOpen ? <HistoryDialog id={id} job={job} opened onClose={history.close} /> : null}
     </div>
   );
+}
+
+/** What stands beside the Floor at a step. */
+function Beside({ step }: { step: string }) {
+  if (step === "load") return <Truck />;
+  return step === "install" ? <BagRun /> : <Cut />;
 }

@@ -10,6 +10,7 @@ import { useLoad } from "../../state/useLoad";
 import { useLog } from "../../state/useLog";
 import { type LivePlan, usePlan } from "../../state/usePlan";
 import { useRack } from "../../state/useRack";
+import { useRun } from "../../state/useRun";
 import { useUnits } from "../../ui/units";
 
 interface Asked {
@@ -80,6 +81,8 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
 
   const load = useLoad(job.document, stepId === "load", { of: id, turn: log.turn }, metric);
 
+  const run = useRun(id, stepId === "install", log.turn, job.etag);
+
   const { edits, document: jobDocument } = job;
   const { edit } = edits;
   const editSection = useCallback(
@@ -139,8 +142,9 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
       corners,
       load,
       log,
+      run,
     }),
-    [answer, faults, openId, rack, corners, load, log],
+    [answer, faults, openId, rack, corners, load, log, run],
   );
   const view: ViewBench = useMemo(
     () => ({

@@ -120,7 +120,7 @@ class ProductRunTold(BaseModel):
     corridor: list[CorridorTold]
 
 
-class Why(BaseModel):
+class RunWhy(BaseModel):
     id: str
     why: str
 
@@ -134,7 +134,7 @@ class SectionRun(BaseModel):
     done: int
 
 
-class EntryLine(BaseModel):
+class RunEntry(BaseModel):
     """An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back."""
 
     id: str
@@ -146,28 +146,31 @@ class EntryLine(BaseModel):
     voided_by: str | None
 
 
-class BandDrawn(BaseModel):
+class RunBandDrawn(BaseModel):
     number: int
     rings_ft: list[list[list[float]]]
     label_ft: list[float]
     by_hand: bool
 
 
-class FloorDrawn(BaseModel):
+class RunFloorDrawn(BaseModel):
     section: str
     name: str
     outline_ft: list[list[float]]
-    bands: list[BandDrawn]
+    bands: list[RunBandDrawn]
 
 
-class StopTold(BaseModel):
+class RunStop(BaseModel):
+    """by_crew: the crew's own tick lifts it."""
+
     key: str
+    by_crew: bool
     what: str
     who: str
     why: str
 
 
-class Contact(BaseModel):
+class RunContact(BaseModel):
     """A device that wrote to this log. at: its last entry, by a corrected clock."""
 
     device: str
@@ -176,7 +179,7 @@ class Contact(BaseModel):
     holds: bool
 
 
-class CauseTold(BaseModel):
+class RunCause(BaseModel):
     key: str
     title: str
     look_at: str
@@ -190,25 +193,25 @@ class RunAnswer(BaseModel):
     products: list[ProductRunTold]
     by_band: list[BandTold]
     sections: list[SectionRun]
-    floor: list[FloorDrawn]
+    floor: list[RunFloorDrawn]
     readings: list[DepthRead]
     short: list[Short]
     asked: list[Asked]
     days: list[DayRun]
     holder: str | None
     open_band: int | None
-    contacts: list[Contact]
-    stops: list[StopTold]
-    ignored: list[Why]
-    refused: list[Why]
-    entries: list[EntryLine]
-    causes: list[CauseTold]
+    contacts: list[RunContact]
+    stops: list[RunStop]
+    ignored: list[RunWhy]
+    refused: list[RunWhy]
+    entries: list[RunEntry]
+    causes: list[RunCause]
     checked: dict[str, str]
-    balance: list[Balance]
+    balance: list[RunBalance]
     last: int
 
 
-class Balance(BaseModel):
+class RunBalance(BaseModel):
     """At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt."""
 
     product: str

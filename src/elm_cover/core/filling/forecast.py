@@ -45,7 +45,7 @@ def forecast(bags: float, planned: float, total: float, done: int, left: int, by
     rest = max(0.0, total - planned)
     variance = rest**2 / weight + ((by.band_share * rest) ** 2 / left if left else 0.0) + by.end_bags**2
     mean, reach = bags + rest * q, by.z * math.sqrt(variance)
-    return Forecast(mean=mean, low=max(bags, mean - reach), high=mean + reach, q=q)
+    return Forecast(mean=mean, low=mean - reach, high=mean + reach, q=q)
 
 
 def corridor(bands: Sequence[tuple[float, float]], by: Constants = START) -> tuple[CorridorPoint, ...]:

@@ -1,0 +1,50 @@
+import { useDocument, usePlanned } from "../../state/context";
+import { fixed } from "../../ui/units";
+import type { Frame } from "../frame";
+
+/** The floor in bands as they fill up: done, the one being filled as far as its bags go, to do. */
+export function FilledBands({ frame }: { frame: Frame }) {
+  const { section } = useDocument();
+  const { run } = usePlanned();
+  const here = run.answer?.floor.find((one) => one.section === section.id);
+  if (!run.answer || !here) return null;
+  const told = new Map(run.answer.by_band.map((band) => [band.number, band]));
+  return (
+    <g className="filled-bands">
+      {here.bands.map((band) => {
+        const state = told.get(band.number);
+        const name = state?.done ? "done" : state?.open ? "open" : "to-do";
+        const d = band.rings_ft
+          .map((ring) => `M${ring.map(([x, y]) => `${frame.x(x as number)},${frame.y(y as number)}`).join("L")}Z`)
+          .join("");
+        return <path key={band.number} className={`filled ${name}`} fillRule="evenodd" d={d} />;
+      })}
+    </g>
+  );
+}
+
+/** The number of each band and its bags, over what stands there. */
+export function FilledSigns({ frame }: { frame: Frame }) {
+  const { section } = useDocument();
+  const { run } = usePlanned();
+  const here = run.answer?.floor.find((one) => one.section === section.id);
+  if (!run.answer || !here) return null;
+  const told = new Map(run.answer.by_band.map((band) => [band.number, band]));
+  return (
+    <g className="filled-bands">
+      {here.bands.map((band) => {
+        const state = told.get(band.number);
+        const [x, y] = band.label_ft as [number, number];
+        return (
+          <g key={band.number} transform={`translate(${frame.x(x)} ${frame.y(y)})`} className="filled-sign">
+            <rect x={-27} y={-15} width={54} height={36} rx={6} />
+            <text className="number">{state?.done ? `${band.number} ✓` : band.number}</text>
+            <text className="bags" dy="1.2em">
+              {state ? `${fixed(state.bags)} of ${fixed(state.quota)}` : ""}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,56 @@
+import { useState } from "react";
+import { fixed } from "../../ui/units";
+import type { Field } from "../useField";
+import { Steps } from "./Steps";
+
+/** Empties against bags counted, spoilt bags, the hopper; then the day ends. */
+export function EndOfDay({ field }: { field: Field }) {
+  const [open, setOpen] = useState(false);
+  const [spoilt, setSpoilt] = useState(0);
+  const run = field.run.products[0];
+  const product = field.pack.fill.products.find((one) => one.id === run?.product);
+  const out = product ? (field.marks.out.get(product.id) ?? 0) : 0;
+  if (!run) return null;
+  if (!open)
+    return (
+      <button type="button" onClick={() => setOpen(true)}>
+        End the day …
+      </button>
+    );
+  return (
+    <div className="card">
+      <h2>End the day</h2>
+      <p>
+        {fixed(run.bagsIn)} bags were counted in. Count the empty bags: are there as many?
+        {out > 0 && ` ${fixed(out)} went onto the truck; what is left goes back in Load.`}
+      </p>
+      <Steps
+        label="Bags spoilt: torn, wet, left over in part"
+        button="Note them"
+        start={spoilt}
+        steps={[-1, -0.25, 0.25, 1]}
+        unit="bags"
+        most={50}
+        keep={async (bags) => {
+          if (bags > 0) await field.say("bag.spoilt", { bags });
+          setSpoilt(0);
+        }}
+      />
+      <Steps
+        label="What stands in the hopper at the end?"
+        button="Keep it and end the day"
+        start={field.run.walked.products.get(run.product)?.hopperNow ?? 0}
+        steps={[-1, -0.25, 0.25, 1]}
+        unit="bags"
+        most={20}
+        keep={async (bags) => {
+          await field.say("hopper", { bags });
+          const band = field.pack.fill.bands.find((one) => one.number === field.run.walked.openBand);
+          if (band && (field.run.walked.bands.get(band.number)?.bags ?? 0) >= band.bags - 0.5)
+            await field.say("band.leave", { section: band.section, band: band.number });
+          await field.say("day.end");
+        }}
+      />
+    </div>
+  );
+}

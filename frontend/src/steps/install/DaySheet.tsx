@@ -1,0 +1,260 @@
+import { Button } from "@mantine/core";
+import { useDisclosure } from "@mantine/hooks";
+import type { RunAnswer } from "../../api/types";
+import { usePlanned } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { fixed, useUnits } from "../../ui/units";
+import { FoundMore } from "./FoundMore";
+import { PaperDay } from "./PaperDay";
+import { Stops } from "./Stops";
+
+type Told = RunAnswer["products"][number];
+const bags = (count: number) => fixed(count, 2).replace(/\.?0+$/, "");
+
+/** What the bags say so far, band by band; start and end; what waits for a word. */
+export function DaySheet({ run }: { run: RunAnswer }) {
+  const { log } = usePlanned();
+  const [paper, paperDialog] = useDisclosure(false);
+  const day = run.days.at(-1);
+  const open = day && !day.ended_at ? day : null;
+  const nothing = run.products.length === 0;
+  return (
+    <>
+      {nothing ? (
+        <p className="note">
+          Nothing is blown on this job yet. Pick a fill and a depth in Choose; then its bands stand here.
+        </p>
+      ) : null}
+      <Stops run={run} />
+      {open?.under_stops?.length ? (
+        <p className="at-place stop" role="alert">
+          <b>This day was started while a stop stood.</b> Halt, have it cleared, and enter who did.
+        </p>
+      ) : null}
+      {run.products.map((told) => (
+        <Product key={told.product} told={told} days={run.days.length} />
+      ))}
+      {run.asked.length ? (
+        <Part title="Counted by another phone" aside={`${run.asked.length} waiting`}>
+          <ul className="asked">
+            {run.asked.map((one) => (
+              <li key={one.entry}>
+                {bags(one.bags)} by {one.by}
+                {one.band ? `, band ${one.band}` : ""}: does it count?
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => log.add("answer", { question: `bag:${one.entry}`, text: "yes" })}
+                >
+                  yes
+                </Button>
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => log.add("answer", { question: `bag:${one.entry}`, text: "no" })}
+                >
+                  no
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
+      {nothing ? null : <Bands run={run} />}
+      <Shorts run={run} />
+      {run.products.some((told) => told.verdict && /^(light|heavy)/.test(told.verdict.said ?? "")) ? (
+        <Causes run={run} />
+      ) : null}
+      <FoundMore />
+      {nothing ? null : (
+        <Part title="Days" aside={run.days.length ? undefined : "none begun yet"}>
+          <ul className="days">
+            {run.days.map((one) => (
+              <li key={one.entry}>
+                <b>{new Date(one.at).toLocaleDateString("en-GB")}</b> {clock(one.at)}
+                {one.ended_at ? ` to ${clock(one.ended_at)}` : " · open"} · {bags(one.bags ?? 0)} bags in
+                {typeof one.hopper_start !== "number"
+                  ? ""
+                  : ` · hopper ${bags(one.hopper_start)} → ${bags(one.hopper_end ?? 0)}`}
+                {one.spoilt ? ` · ${bags(one.spoilt)} spoilt` : ""} · {one.by}
+              </li>
+            ))}
+          </ul>
+          <Balance run={run} />
+          <div className="row">
+            {open ? (
+              <Button size="xs" variant="default" onClick={() => log.add("day.end", {})}>
+                End the day
+              </Button>
+            ) : null}
+            {!open ? (
+              <Button
+                size="xs"
+                disabled={run.stops.length > 0}
+                title={run.stops.length ? "Not while a stop stands; see above" : undefined}
+                onClick={() => log.add("day.start", { revision: run.revision })}
+              >
+                Start the day
+              </Button>
+            ) : null}
+            {!open && day?.ended_at ? <ReopenDay run={run} /> : null}
+            <Button size="xs" variant="default" onClick={paperDialog.open}>
+              Type in a day kept on paper
+            </Button>
+          </div>
+        </Part>
+      )}
+      {paper ? <PaperDay run={run} onClose={paperDialog.close} /> : null}
+    </>
+  );
+}
+
+export const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+function Product({ told, days }: { told: Told; days: number }) {
+  const { verdict, forecast } = told;
+  return (
+    <Part title={told.name} aside={days ? `${fixed(told.planned)} bags planned` : undefined}>
+      <p className="run-count">
+        <b>{bags(told.in_attic)}</b> bags in the attic of {fixed(told.planned)}
+      </p>
+      <p role="status">
+        <b>
+          {verdict?.said && told.verdict_text ? told.verdict_text : days ? "Too early to say." : "No day has begun."}
+        </b>{" "}
+        {verdict
+          ? `Density ${fixed(verdict.low, 2)} to ${fixed(verdict.high, 2)} of the chart's, by ${verdict.readings} reading${verdict.readings === 1 ? "" : "s"}.`
+          : ""}
+        {verdict?.more_readings && verdict.word.startsWith("leaning")
+          ? ` ${verdict.more_readings} readings would settle it.`
+          : ""}
+      </p>
+      {forecast && days ? (
+        <p className="note">
+          {fixed(told.planned - told.covered_bags)} to go; ends at {fixed(forecast.low)} to {fixed(forecast.high)}.
+        </p>
+      ) : null}
+      {told.runs_out && days ? (
+        <p className="at-place caution">
+          More than is on the truck: it runs out after bag {fixed(told.runs_out.after_bag)},{" "}
+          {fixed(told.runs_out.short, 1)} short.
+        </p>
+      ) : null}
+      {told.pace_min_per_bag ? (
+        <p className="note">
+          {fixed(told.pace_min_per_bag, 1)} min a bag; {fixed(told.minutes[0], 1)} to {fixed(told.minutes[1], 1)} are
+          usual
+          {told.pace_said === "fast" ? ": too fast is a cause of low coverage" : ""}.
+        </p>
+      ) : null}
+    </Part>
+  );
+}
+
+function Bands({ run }: { run: RunAnswer }) {
+  const names = new Map(run.floor.map((one) => [one.section, one.name]));
+  const several = new Set(run.by_band.map((band) => band.section)).size > 1;
+  return (
+    <Part title="Bands" aside="in the order they are filled">
+      <table className="bands-table run-bands">
+        <thead>
+          <tr>
+            <th>Band</th>
+            <th>Bags in</th>
+            <th>Planned</th>
+            <th>State</th>
+          </tr>
+        </thead>
+        <tbody>
+          {run.by_band.map((band) => (
+            <tr key={band.number} className={band.open ? "open" : undefined}>
+              <td>
+                {band.number}
+                {several ? ` · ${names.get(band.section) ?? band.section}` : ""}
+              </td>
+              <td>{bags(band.in_attic ?? band.bags)}</td>
+              <td>{fixed(band.quota, 1)}</td>
+              <td>{band.done ? "done" : band.open ? "being filled" : "to do"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Part>
+  );
+}
+
+function Shorts({ run }: { run: RunAnswer }) {
+  const units = useUnits();
+  if (!run.short.length) return null;
+  const depth = (inches: number) => {
+    const shown = units.depth(inches);
+    return `${shown.value} ${shown.unit}`;
+  };
+  return (
+    <Part title="Short places" aside={`${run.short.length}`}>
+      {run.short.map((short) => (
+        <p className="at-place caution" key={`${short.section} ${short.marker} ${short.at_ft}`}>
+          <b>
+            {short.marker ? `Marker ${short.marker}` : `A place${short.band ? ` in band ${short.band}` : ""}`} is short
+            by {depth(short.short_in)}.
+          </b>{" "}
+          {fixed(short.bags, 1)} bags mend it; then it is read again.
+        </p>
+      ))}
+    </Part>
+  );
+}
+
+function Causes({ run }: { run: RunAnswer }) {
+  return (
+    <Part title="Off line: look at these, in this order">
+      <ol className="causes">
+        {run.causes.map((cause) => (
+          <li key={cause.key}>
+            <b>{cause.title}</b> {cause.look_at}{" "}
+            <span className="soft">
+              {run.checked[cause.key] ? `looked at ${clock(run.checked[cause.key] as string)}` : "not looked at yet"}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Part>
+  );
+}
+
+/** Bags that left the truck against those that were counted. */
+function Balance({ run }: { run: RunAnswer }) {
+  const told = run.balance.filter((line) => line.out > 0);
+  return (
+    <>
+      {told.map((line) => (
+        <p
+          className={line.unaccounted !== null && Math.abs(line.unaccounted) >= 0.5 ? "at-place caution" : "note"}
+          key={line.product}
+        >
+          {line.name}: {bags(line.out)} onto the truck, {bags(line.counted)} counted in
+          {line.spoilt ? `, ${bags(line.spoilt)} spoilt` : ""}
+          {line.unaccounted === null
+            ? "; what comes back is not counted yet (Load)."
+            : `, ${bags(line.back)} back: ${
+                Math.abs(line.unaccounted) < 0.5
+                  ? "it adds up."
+                  : line.unaccounted > 0
+                    ? `${bags(line.unaccounted)} are unaccounted for. Count the empty bags.`
+                    : `${bags(-line.unaccounted)} more were counted than left the truck. Count the empty bags.`
+              }`}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function ReopenDay({ run }: { run: RunAnswer }) {
+  const { log } = usePlanned();
+  const end = run.entries.find((entry) => entry.kind === "day.end" && !entry.voided_by);
+  return end ? (
+    <Button size="xs" variant="default" onClick={() => log.takeBack(end.id)}>
+      Open the last day again
+    </Button>
+  ) : null;
+}

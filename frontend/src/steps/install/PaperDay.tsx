@@ -1,0 +1,99 @@
+import { Button } from "@mantine/core";
+import { useState } from "react";
+import type { RunAnswer } from "../../api/types";
+import { type PaperDayTyped, paperEntries } from "../../document/paperDay";
+import { usePlanned } from "../../state/context";
+import { Dialog } from "../../ui/Dialog";
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** A day that was kept on paper, typed in afterwards: each figure becomes an entry, as if a phone had written it. */
+export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void }) {
+  const { log } = usePlanned();
+  const [typed, setTyped] = useState<PaperDayTyped>({
+    on: today(),
+    begin: "08:00",
+    end: "15:00",
+    hopperStart: "0",
+    hopperEnd: "0",
+    bags: {},
+  });
+  const made = paperEntries(typed, run);
+  const set = (change: Partial<PaperDayTyped>) => setTyped({ ...typed, ...change });
+  return (
+    <Dialog title="A day kept on paper" opened onClose={onClose} size="lg">
+      <div className="paper-day">
+        {(
+          [
+            ["on", "Day", "date"],
+            ["begin", "Began at", "time"],
+            ["end", "Ended at", "time"],
+          ] as const
+        ).map(([name, label, type]) => (
+          <label key={name}>
+            {label}
+            <input type={type} value={typed[name]} onChange={(event) => set({ [name]: event.target.value })} />
+          </label>
+        ))}
+        {(
+          [
+            ["hopperStart", "In the hopper at the start, bags"],
+            ["hopperEnd", "In the hopper at the end, bags"],
+          ] as const
+        ).map(([name, label]) => (
+          <label key={name}>
+            {label}
+            <input inputMode="decimal" value={typed[name]} onChange={(event) => set({ [name]: event.target.value })} />
+          </label>
+        ))}
+      </div>
+      <table className="bands-table">
+        <thead>
+          <tr>
+            <th>Band</th>
+            <th>Planned</th>
+            <th>Bags in, by the paper</th>
+          </tr>
+        </thead>
+        <tbody>
+          {run.by_band.map((band) => (
+            <tr key={band.number}>
+              <td>{band.number}</td>
+              <td>{band.quota.toFixed(1)}</td>
+              <td>
+                <input
+                  aria-label={`Bags in band ${band.number}`}
+                  inputMode="numeric"
+                  value={typed.bags[band.number] ?? ""}
+                  onChange={(event) => set({ bags: { ...typed.bags, [band.number]: event.target.value } })}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {"wrong" in made ? <p className="at-place caution">{made.wrong}</p> : null}
+      {run.stops.length ? (
+        <p className="at-place stop">
+          <b>{run.stops.length === 1 ? "A stop stands" : `${run.stops.length} stops stand`}.</b> The day is kept and
+          marked as one begun under it.
+        </p>
+      ) : null}
+      <div className="row">
+        <Button
+          disabled={"wrong" in made}
+          onClick={() => {
+            if ("wrong" in made) return;
+            for (const { kind, value, at } of made.entries) log.add(kind, value, at);
+            onClose();
+          }}
+        >
+          Type it in{"entries" in made ? ` (${made.bags} bags)` : ""}
+        </Button>
+        <Button variant="default" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
