@@ -49,7 +49,7 @@ AROUND = {
     "devices": {"core", "job"},
     "store": set(),
     "api": {"core", "devices", "edits", "formats", "job", "papers", "store"},
-    "demo": {"core", "formats", "job", "store"},
+    "demo": {"core", "devices", "formats", "job", "store"},
     "serving": {"api"},
 }
 KNOW_THE_JOB = {"from_job", "plan"}

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import json
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from importlib import resources
 from pathlib import Path
 from typing import Any
 
+from ..devices.counter import Practice
+from ..formats.field_pack import field_pack, read_pack
 from ..formats.headline import headline
 from ..formats.log_file import entry_document, read_entry
 from ..formats.product_library import library
-from ..job import read_job
+from ..job import Job, read_job
 from ..store.calendar import StoredWeather, keep_weather, place_all
 from ..store.firm import keep_firm, read_firm
 from ..store.jobs import JobStore
@@ -20,6 +22,8 @@ from .pictures import demo_photos
 from .week import CREWS, HIGHS, PLACED, STOCK, monday_from, small_documents, sold
 
 PRODUCT = "cellulose-low-settling"
+# The job whose day the practice counter has half done, with what number and how far.
+PRACTISED, PRACTICE_SEED, PRACTICE_BAGS = "6 Ropewalk", 6, 14
 
 
 def demo_documents() -> list[dict[str, Any]]:
@@ -44,6 +48,13 @@ def demo_logs() -> dict[str, list[dict[str, Any]]]:
     return logs
 
 
+def practised_log(job: Job, today: date) -> list[dict[str, Any]]:
+    """A day that the practice counter blew half: what it sends again with the same number and begin is known already."""
+    begin = datetime.combine(today, time(8), UTC)
+    practice = Practice(table=read_pack(field_pack(job)), seed=PRACTICE_SEED, begin=begin, until_bags=PRACTICE_BAGS)
+    return [entry_document(read_entry(entry)) for entry in practice.entries()]
+
+
 def _with_photos(text: str, names: dict[str, str]) -> dict[str, Any]:
     for mark, name in names.items():
         text = text.replace(f'"{mark}"', f'"{name}"')
@@ -60,11 +71,14 @@ def add_demo_jobs(folder: Path, today: date | None = None) -> None:
         put_bytes(folder, photo.name, photo.content)
     # The first one is stored last, so that it stands on top of the shelf.
     logs = demo_logs()
-    monday = monday_from(today or date.today())
+    today = today or date.today()
+    monday = monday_from(today)
     big = [sold(document, monday) for document in demo_documents()]
     ids = {}
     for document in reversed([*big, *small_documents(monday)]):
-        read_job(document)
+        job = read_job(document)
+        if document["name"] == PRACTISED:
+            logs[PRACTISED] = practised_log(job, today)
         ids[document["name"]] = store.create(document, "local", log=logs.get(document["name"], [])).id
     _add_week(store, monday, ids)
 

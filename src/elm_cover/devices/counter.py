@@ -42,7 +42,7 @@ class Practice:
     table: FillTable
     seed: int
     begin: datetime
-    revision: int = 0
+    revision: int = 1
     settings: Settings = field(default_factory=Settings)
     until_bags: int | None = None
 

@@ -1,4 +1,4 @@
-import { Button, NativeSelect } from "@mantine/core";
+import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
@@ -7,7 +7,6 @@ import type { DeviceTold } from "../../api/types";
 import { usePlanned } from "../../state/context";
 import { useFirm } from "../../state/useFirm";
 import { Part } from "../../ui/Part";
-import { TextField } from "../../ui/TextField";
 import { clock } from "./DaySheet";
 
 const KEY = ["devices"];
@@ -79,7 +78,12 @@ function Devices() {
   return (
     <Part title="Devices with a token" aside={`${standing.length}`}>
       {trouble ? <p className="at-place caution">{trouble}</p> : null}
-      <TextField label="A new device, as the firm calls it" value={name} onValue={setName} />
+      <TextInput
+        label="A new device, as the firm calls it"
+        value={name}
+        maxLength={80}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
       <NativeSelect
         label="Sees the days of"
         size="sm"

@@ -1,9 +1,8 @@
-import { Button } from "@mantine/core";
+import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { RunAnswer } from "../../api/types";
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { TextField } from "../../ui/TextField";
 
 /** What forbids the day's start, and who lifted it and how. */
 export function Stops({ run }: { run: RunAnswer }) {
@@ -40,8 +39,18 @@ function Stop({ stop }: { stop: RunAnswer["stops"][number] }) {
               log.add("hazard.cleared", { hazard: stop.key, by: by.trim(), how: how.trim() });
           }}
         >
-          <TextField label="Cleared by, name and trade" value={by} onValue={setBy} />
-          <TextField label="How, as they wrote it" value={how} onValue={setHow} />
+          <TextInput
+            label="Cleared by, name and trade"
+            value={by}
+            maxLength={120}
+            onChange={(e) => setBy(e.currentTarget.value)}
+          />
+          <TextInput
+            label="How, as they wrote it"
+            value={how}
+            maxLength={500}
+            onChange={(e) => setHow(e.currentTarget.value)}
+          />
           <Button size="xs" type="submit" disabled={!by.trim() || !how.trim()}>
             It is cleared
           </Button>

@@ -71,7 +71,7 @@ class FoundMore:
 @dataclass(frozen=True)
 class Day:
     """The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-    many of each kind were counted. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+    many of each kind were counted; days: how many were begun. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
     how much of each thing went onto the truck and came back, summed; moved: the entries that said so."""
 
     done: dict[str, Mark]
@@ -86,6 +86,7 @@ class Day:
     cleared: dict[str, Mark] = field(default_factory=dict)
     found: tuple[FoundMore, ...] = ()
     holes: dict[str, int] = field(default_factory=dict)
+    days: int = 0
 
 
 def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
@@ -198,6 +199,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         cleared=cleared,
         found=tuple(found),
         holes=holes,
+        days=sum(entry.kind == "day.start" for entry in stood.entries),
     )
 
 

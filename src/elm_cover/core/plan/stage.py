@@ -20,10 +20,10 @@ STAGES = {
 def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = False) -> str:
     """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar.
 
-    at work: something was done or loaded; sold, dated: by the sale on record and the calendar; to measure: while a question about
+    at work: something was done or loaded, or a day was begun; sold, dated: by the sale on record and the calendar; to measure: while a question about
     one of its sections is open in Measure.
     """
-    if day is not None and (day.done or day.out):
+    if day is not None and (day.done or day.out or day.days):
         return "at_work"
     if job.sale.stage == "lost":
         return "lost"
