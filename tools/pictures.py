@@ -20,6 +20,8 @@ PHONE: ViewportSize = {"width": 390, "height": 844}
 def take(browser: Browser, address: str, folder: Path) -> None:
     """Every main view at a desk, one in the dark, and what is used on a phone."""
     at_a_desk(opened(browser, address, DESK), folder)
+    installing(opened(browser, address, DESK), folder)
+    the_day(opened(browser, address, PHONE), folder)
     dark = opened(browser, address, DESK, "dark")
     go(dark, "3 Weir Bank", "Measure")
     save(dark, folder, "measure-dark")
@@ -117,18 +119,29 @@ def on_a_phone(page: Page, folder: Path) -> None:
     page.locator(".open-item").wait_for()
     page.locator(".work-row.open").evaluate("row => row.scrollIntoView()")
     save(page, folder, "prepare-phone")
-    go(page, "3 Weir Bank", "Measure", "old fill")
-    page.get_by_role("slider", name="Reading of 12 in").focus()
-    page.locator(".tabs").scroll_into_view_if_needed()
-    save(page, folder, "old-fill-phone")
-    go(page, "9 Quarry Loop", "Measure")
-    page.get_by_text("Cut", exact=True).first.click()
-    save(page, folder, "cut-phone")
     go(page, "3 Weir Bank", "Eaves")
     page.get_by_text("Bays", exact=True).first.click()
     page.locator(".tabs").scroll_into_view_if_needed()
     page.locator(".tabs").evaluate("tabs => tabs.scrollIntoView()")
     save(page, folder, "eaves-phone")
+
+
+def installing(page: Page, folder: Path) -> None:
+    go(page, "6 Ropewalk", "Install")
+    page.locator(".ran-point").first.wait_for()
+    save(page, folder, "install")
+
+
+def the_day(page: Page, folder: Path) -> None:
+    """The half-done day of the demo, as a phone that takes the count over sees it."""
+    go(page, "6 Ropewalk", "Install")
+    job = page.url.split("/jobs/")[1].split("/")[0]
+    page.goto(page.url.split("/jobs/")[0] + f"/field/{job}")
+    page.get_by_role("button", name="Fill", exact=True).click()
+    page.get_by_role("button", name="Take the count").click()
+    page.get_by_role("button", name="Take the count").wait_for(state="detached")
+    page.evaluate("scrollTo(0, 0)")
+    save(page, folder, "field-fill")
 
 
 def save(page: Page, folder: Path, name: str) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import gzip
 import json
+import threading
 from datetime import date
 from typing import Any
 
@@ -170,6 +171,27 @@ def test_a_start_under_a_stop_is_kept_and_marked(demo: FlaskClient) -> None:
     assert trade["key"] not in [stop["key"] for stop in run(demo, job_id)["stops"]]
     gate = demo.post("/api/plan", json={"job": document, "log_of": job_id}).json["plan"]["work"]["gate"]
     assert gate["stops"] == len(stops) - 1
+
+
+def test_fifty_devices_at_once_are_all_answered(demo: FlaskClient, job_id: str) -> None:
+    app = demo.application
+    states: list[tuple[int, list[str]]] = []
+
+    def one(number: int) -> None:
+        entries = [entry("bag.in", {"bags": 1}, seq=i, device=f"phone {number}") for i in range(4)]
+        entries.append(entry("hopper", {"bags": -1.0}, seq=9, device=f"phone {number}"))
+        answer = app.test_client().post(f"/api/jobs/{job_id}/log", json={"entries": entries})
+        states.append((answer.status_code, [line["state"] for line in (answer.json or {}).get("answers", [])]))
+
+    threads = [threading.Thread(target=one, args=(number,)) for number in range(50)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert states == [(200, ["accepted"] * 4 + ["refused"])] * 50
+    found = run(demo, job_id)
+    # One device counts: the bags of the other forty-nine are asked about.
+    assert found["products"][0]["bags_in"] == 4 and len(found["asked"]) == 49 * 4
 
 
 def test_the_pack_stays_small() -> None:

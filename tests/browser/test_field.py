@@ -5,7 +5,9 @@ from __future__ import annotations
 import random
 import re
 import shutil
+import urllib.request
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -16,6 +18,7 @@ from elm_cover.api import pages
 from tests.browser.conftest import SIZES, api
 from tests.browser.test_access import axe
 from tests.served import Served
+from tools.running import CHROMIUM_FLAGS
 from tools.taps import QUICK_CLOCK, begin_day, count_of, tap, taps
 
 JOB = "9 Quarry Loop"
@@ -234,6 +237,91 @@ def test_a_newer_revision_is_offered_never_forced_during_a_day(phone: BrowserCon
     expect(page.locator(".ready")).to_contain_text("revision 1")
     offer.click()
     expect(page.locator(".ready")).to_contain_text("revision 2")
+
+
+def test_a_phone_that_was_restarted_goes_on_without_a_signal(browser: Browser, server: Served, tmp_path: Path) -> None:
+    job = job_of(server)
+    with restarted(browser, tmp_path) as context:
+        page = opened(context, server, job)
+        ready(page)
+        begin_day(page)
+        tap(page, 2)
+        server.stop()
+        tap(page, 2, begin=2)
+    with restarted(browser, tmp_path) as context:
+        page = opened(context, server, job)
+        expect(count_of(page)).to_have_text("4")
+        server.start()
+        expect(page.get_by_role("status").first).to_contain_text("last sent")
+    assert sum(entry["kind"] == "bag.in" for entry in logged(server, job)) == 4
+
+
+@contextmanager
+def restarted(browser: Browser, folder: Path) -> Iterator[BrowserContext]:
+    """A browser over one profile, as a phone is after it was switched off."""
+    context = browser.browser_type.launch_persistent_context(
+        str(folder / "profile"),
+        executable_path=shutil.which("chromium"),
+        args=CHROMIUM_FLAGS,
+        viewport=SIZES["phone"],
+    )
+    context.add_init_script(QUICK_CLOCK)
+    yield context
+    context.close()
+
+
+def test_a_photo_waits_here_and_goes_after_the_entries(phone: BrowserContext, server: Served) -> None:
+    job = job_of(server)
+    page = opened(phone, server, job, "Check")
+    ready(page)
+    server.stop()
+    picture = page.screenshot()
+    page.get_by_label("Photo").set_input_files({"name": "p.png", "mimeType": "image/png", "buffer": picture})
+    expect(page.get_by_role("button", name="Photo (1 kept here)")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("button", name="Photo (1 kept here)")).to_be_visible()
+    server.start()
+    expect(page.get_by_role("button", name="Photo", exact=True)).to_be_visible()
+    expect(page.get_by_role("status").first).not_to_contain_text("kept here")
+    (entry,) = [entry for entry in logged(server, job) if entry["kind"] == "photo"]
+    assert urllib.request.urlopen(f"{server.address}/api/photos/{entry['value']['file']}").status == 200
+
+
+def test_a_count_is_felt_and_what_the_phone_lacks_is_said_once(browser: Browser, server: Served) -> None:
+    context = browser.new_context(viewport=SIZES["phone"])
+    context.add_init_script(
+        "window.shaken = []; navigator.vibrate = (how) => { window.shaken.push(how); return true; };"
+        "delete window.AudioContext;" + QUICK_CLOCK
+    )
+    page = context.new_page()
+    page.goto(f"{server.address}/field/{job_of(server)}")
+    expect(page.get_by_text("This browser plays no tone: watch the flash.")).to_be_visible()
+    page.get_by_role("button", name="Understood").click()
+    page.reload()
+    page.get_by_role("button", name="Fill", exact=True).click()
+    begin_day(page)
+    tap(page, 1)
+    page.wait_for_function("window.shaken.length === 1")
+    expect(page.get_by_text("plays no tone")).to_have_count(0)
+    context.close()
+
+
+def test_a_day_ends_with_the_heap_of_empties_and_can_be_opened_again(phone: BrowserContext, server: Served) -> None:
+    job = job_of(server)
+    page = opened(phone, server, job)
+    begin_day(page)
+    tap(page, 2)
+    page.get_by_role("button", name="End the day …").click()
+    heap = page.get_by_role("group", name="2 bags were counted in")
+    heap.get_by_role("button", name="+1 bags", exact=True).click()
+    heap.get_by_role("button", name="Note it").click()
+    expect(page.get_by_text("1 more than were counted")).to_be_visible()
+    page.get_by_role("button", name="Keep it and end the day").click()
+    page.get_by_role("button", name="Open that day again").click()
+    expect(count_of(page)).to_have_text("2")
+    expect(page.get_by_role("status").first).not_to_contain_text("kept here")
+    run = api(server, f"/api/jobs/{job}/run")[0]
+    assert run["days"][0]["ended_at"] is None and any("heap: 3" in line["text"] for line in run["entries"])
 
 
 def test_every_tab_is_open_to_all_and_large_enough_for_a_glove(phone: BrowserContext, server: Served) -> None:

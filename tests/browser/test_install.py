@@ -17,7 +17,15 @@ def say(server: Served, job: str, *said: tuple[str, dict[str, Any]], device: str
     """Entries as a phone sends them."""
     now = datetime.now(UTC).isoformat()
     entries = [
-        {"id": str(uuid.uuid4()), "device": device, "seq": seq + i, "at": now, "actor": "Ana", "kind": kind, "value": value}
+        {
+            "id": str(uuid.uuid4()),
+            "device": device,
+            "seq": seq + i,
+            "at": now,
+            "actor": "Ana",
+            "kind": kind,
+            "value": value,
+        }
         for i, (kind, value) in enumerate(said)
     ]
     answers = api(server, f"/api/jobs/{job}/log", "POST", {"entries": entries})[0]["answers"]

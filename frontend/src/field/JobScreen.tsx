@@ -47,6 +47,9 @@ export function JobScreen({ memory, device, job, ready, back }: Props) {
           <span role="status">{keptWords(field)}</span>
         </header>
         <p className="soft ready">
+          {field.entries.some((one) => one.entry.actor === "practice") && (
+            <b>Practice: a made-up machine counts here. </b>
+          )}
           revision {field.pack.revision} · {ready ? "ready without a connection" : "not ready yet: keep the connection"}
         </p>
         {field.failure && (

@@ -131,9 +131,9 @@ export class Walker {
       case "day.go":
         return this.go(entry);
       case "band.enter":
-        return this.enter(value.band);
+        return this.noSuchBand(value.band, value.section) ?? this.enter(value.band);
       case "band.leave":
-        return this.leave(value.band);
+        return this.noSuchBand(value.band, value.section) ?? this.leave(value.band);
       case "bag.in":
         return this.bag(entry);
       case "hopper":
@@ -202,9 +202,8 @@ export class Walker {
   }
 
   private enter(number: number): string | null {
-    const quota = this.quotas.get(number);
-    const band = this.bands.get(number);
-    if (!quota || !band) return `there is no band ${number} in this plan`;
+    const quota = this.quotas.get(number) as Quota;
+    const band = this.bands.get(number) as BandRun;
     if (this.openBand === number) return null;
     if (this.openBand !== null) this.left(this.openBand);
     band.done = false;
@@ -214,12 +213,19 @@ export class Walker {
   }
 
   private leave(number: number): string | null {
-    if (!this.quotas.has(number)) return `there is no band ${number} in this plan`;
     if (this.openBand !== null && this.openBand !== number)
       return `band ${number} is not the one being filled; that is ${this.openBand}`;
     this.left(number);
     this.openBand = null;
     return null;
+  }
+
+  private noSuchBand(number: number, section: string): string | null {
+    const quota = this.quotas.get(number);
+    if (!quota) return `there is no band ${number} in this plan`;
+    return quota.section === section
+      ? null
+      : `band ${number} is not in the section “${section}”: is this the pack of another job, or an older one?`;
   }
 
   private left(number: number) {

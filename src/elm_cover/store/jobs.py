@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import threading
 import time
 import uuid
 from collections.abc import Callable, Iterator, Sequence
@@ -87,6 +88,7 @@ class JobStore:
         self._ticks = ticks
         # By job: its last revision that was begun here, and when, by a clock that is never set.
         self._begun: dict[str, tuple[int, float]] = {}
+        self._turn = threading.RLock()
         self._summarise = summarise
         self._now = now
         self._database = open_database(folder)
@@ -291,8 +293,13 @@ class JobStore:
         return _using(self._database, self._database.connection_context())
 
     def writing(self) -> AbstractContextManager[None]:
-        """One immediate transaction: what is read in it cannot change before it is written."""
-        return _using(self._database, self._database.connection_context(), self._database.atomic("IMMEDIATE"))
+        """One immediate transaction: what is read in it cannot change before it is written.
+
+        Those of this program take turns: SQLite lets whoever tries at the right moment in, and fifty phones at once starve some.
+        """
+        return _using(
+            self._database, self._turn, self._database.connection_context(), self._database.atomic("IMMEDIATE")
+        )
 
 
 @contextmanager

@@ -217,6 +217,7 @@ def test_pauses_breaks_and_a_clock_that_jumped_are_no_pace(log: Log) -> None:
 
 def test_what_does_not_go_with_the_plan_is_said_and_loses_nothing(log: Log) -> None:
     log.say("band.enter", section="main", band=77)
+    log.say("band.enter", section="another", band=2)
     log.say("reading", section="attic", marker=1, depth_in=9)
     log.say("reading", section="main", marker=8, depth_in=9)
     log.say("bag.in", bags=1, in_band=78)
@@ -225,13 +226,28 @@ def test_what_does_not_go_with_the_plan_is_said_and_loses_nothing(log: Log) -> N
     log.say("day.end")
     log.say("day.end")
     found = log.run()
-    assert len(found.refused) == 6 and found.products[0].bags_in == 2
+    assert len(found.refused) == 7 and found.products[0].bags_in == 2
     for said, why in zip(
-        ["no band 77", "no section", "no marker 8", "no band 78", "not the one being filled", "no day is open"],
+        [
+            "no band 77",
+            "the pack of another job",
+            "no section",
+            "no marker 8",
+            "no band 78",
+            "not the one being filled",
+            "no day is open",
+        ],
         found.refused,
         strict=True,
     ):
         assert said in why.why
+
+
+def test_ten_thousand_entries_on_an_old_pack_come_to_something(log: Log) -> None:
+    for i in range(10_000):
+        log.say("band.enter", section="main" if i % 2 else "gone", band=1 + i % 40)
+    found = log.run()
+    assert len(found.refused) > 9_000 and found.walked.open_band in (1, 2)
 
 
 def test_the_phones_walk_says_what_the_cores_says(tmp_path: Path) -> None:

@@ -20,10 +20,8 @@ export function EndOfDay({ field }: { field: Field }) {
   return (
     <div className="card">
       <h2>End the day</h2>
-      <p>
-        {fixed(run.bagsIn)} bags were counted in. Count the empty bags: are there as many?
-        {out > 0 && ` ${fixed(out)} went onto the truck; what is left goes back in Load.`}
-      </p>
+      <Empties field={field} counted={run.bagsIn} />
+      <p>{out > 0 && ` ${fixed(out)} went onto the truck; what is left goes back in Load.`}</p>
       <Steps
         label="Bags spoilt: torn, wet, left over in part"
         button="Note them"
@@ -52,5 +50,36 @@ export function EndOfDay({ field }: { field: Field }) {
         }}
       />
     </div>
+  );
+}
+
+/** The heap of empty bags against the bags counted in. */
+function Empties({ field, counted }: { field: Field; counted: number }) {
+  const [heap, setHeap] = useState<number | null>(null);
+  const off = heap === null ? 0 : heap - counted;
+  return (
+    <>
+      <Steps
+        label={`${fixed(counted)} bags were counted in. How many empty bags lie on the heap?`}
+        button="Note it"
+        start={counted}
+        steps={[-10, -1, 1, 10]}
+        unit="bags"
+        most={1000}
+        keep={async (bags) => {
+          await field.say("note", { text: `Empty bags on the heap: ${bags}; counted in: ${counted}` });
+          setHeap(bags);
+        }}
+      />
+      {heap !== null && (
+        <p className={off ? "warn" : "soft"} role="status">
+          {off === 0
+            ? "As many as were counted."
+            : off > 0
+              ? `${fixed(off)} more than were counted: count them in, or say in a note where they come from.`
+              : `${fixed(-off)} fewer than were counted: take back what was counted twice.`}
+        </p>
+      )}
+    </>
   );
 }

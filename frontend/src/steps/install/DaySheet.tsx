@@ -9,6 +9,8 @@ import { PaperDay } from "./PaperDay";
 import { Stops } from "./Stops";
 
 type Told = RunAnswer["products"][number];
+/** Who writes what the practice counter counts. */
+const PRACTICE = "practice";
 const bags = (count: number) => fixed(count, 2).replace(/\.?0+$/, "");
 
 /** What the bags say so far, band by band; start and end; what waits for a word. */
@@ -23,6 +25,11 @@ export function DaySheet({ run }: { run: RunAnswer }) {
       {nothing ? (
         <p className="note">
           Nothing is blown on this job yet. Pick a fill and a depth in Choose; then its bands stand here.
+        </p>
+      ) : null}
+      {run.days.some((one) => one.by === PRACTICE) ? (
+        <p className="at-place caution">
+          <b>Practice.</b> Bags and depths here come from a made-up machine.
         </p>
       ) : null}
       <Stops run={run} />

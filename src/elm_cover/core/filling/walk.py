@@ -231,8 +231,9 @@ class Walker:
 
     def _enter(self, entry: Entry) -> str | None:
         number = entry.value["band"]
-        if number not in self.quotas:
-            return f"there is no band {number} in this plan"
+        why = self._no_such_band(entry)
+        if why is not None:
+            return why
         if self.at.open_band == number:
             return None
         if self.at.open_band is not None:
@@ -248,12 +249,22 @@ class Walker:
 
     def _leave(self, entry: Entry) -> str | None:
         number = entry.value["band"]
-        if number not in self.quotas:
-            return f"there is no band {number} in this plan"
+        why = self._no_such_band(entry)
+        if why is not None:
+            return why
         if self.at.open_band not in (None, number):
             return f"band {number} is not the one being filled; that is {self.at.open_band}"
         self._left(number)
         self.at.open_band = None
+        return None
+
+    def _no_such_band(self, entry: Entry) -> str | None:
+        """Why the band that an entry names is none of this plan; None where it is one."""
+        number, section = entry.value["band"], entry.value["section"]
+        if number not in self.quotas:
+            return f"there is no band {number} in this plan"
+        if self.quotas[number].section != section:
+            return f"band {number} is not in the section “{section}”: is this the pack of another job, or an older one?"
         return None
 
     def _left(self, number: int) -> None:
