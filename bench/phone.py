@@ -43,16 +43,17 @@ def measure(browser: Browser) -> list[tuple[str, float, float, str]]:
             ["npx", "vite", "build", "--logLevel", "error", "--outDir", str(built), "empty"],
             cwd=ROOT / "frontend", check=True, capture_output=True,
         )  # fmt: skip
-        serving = http.server.ThreadingHTTPServer(
-            ("127.0.0.1", 0), partial(_Quiet, directory=str(built))
-        )
+        serving = http.server.ThreadingHTTPServer(("127.0.0.1", 0), partial(_Quiet, directory=str(built)))
         threading.Thread(target=serving.serve_forever, daemon=True).start()
         empty = f"http://127.0.0.1:{serving.server_port}/"
         server = Server("demo", Path(folder) / "data")
         try:
             job = _job(server.address)
             phone = f"{server.address}/field/{job}"
-            loads = [_first_load(browser, empty, "b") for _ in range(LOADS)], [_first_load(browser, phone, ".tabs") for _ in range(LOADS)]
+            loads = (
+                [_first_load(browser, empty, "b") for _ in range(LOADS)],
+                [_first_load(browser, phone, ".tabs") for _ in range(LOADS)],
+            )
             taps = _taps(browser, empty, False), _taps(browser, phone, True)
         finally:
             server.stop()
@@ -69,7 +70,7 @@ def measure(browser: Browser) -> list[tuple[str, float, float, str]]:
 
 
 class _Quiet(http.server.SimpleHTTPRequestHandler):
-    def log_message(self, format: str, *args: object) -> None:  # noqa: A002 – the name it has there
+    def log_message(self, format: str, *args: object) -> None:
         """Nothing."""
 
 

@@ -61,15 +61,17 @@ export function latest(readings: readonly DepthRead[]): DepthRead[] {
 function verdictOf(table: FillTable, walked: Walker, product: string): Verdict | null {
   const covered = coveredOf(table, walked, product);
   const planned = sum(covered, (q) => q.bags);
-  const area = sum(covered, (q) => q.area_ft2);
+  // Where fill goes beneath what was lifted, nothing of it shows: it has bags and no depth.
+  const seen = covered.filter((q) => q.depth_in > 0);
+  const area = sum(seen, (q) => q.area_ft2);
   const bags = walked.products.get(product)?.atLeave ?? 0;
   if (bags < table.constants.least_bags || planned <= 0 || area <= 0) return null;
-  const depth = sum(covered, (q) => q.depth_in * q.area_ft2) / area;
-  const numbers = new Set(covered.map((q) => q.number));
+  const depth = sum(seen, (q) => q.depth_in * q.area_ft2) / area;
+  const numbers = new Set(seen.map((q) => q.number));
   const read = latest(walked.readings).flatMap((r) =>
     r.band !== null && numbers.has(r.band) && r.newIn !== null && r.newIn > 0 ? [r.newIn] : [],
   );
-  return depth <= 0 ? null : verdict(bags, planned, depth, read, table.constants);
+  return verdict(bags, planned, depth, read, table.constants);
 }
 
 function productOf(table: FillTable, walked: Walker, product: string): ProductTold {

@@ -173,6 +173,8 @@ export class Walker {
     if (this.day) this.day.endedAt = entry.at;
     const product = entry.value.product;
     if (product !== undefined && this.products.has(product)) this.product = product;
+    // Nobody said which: it is that of the band that comes first.
+    else this.product ??= this.table.bands.find((q) => !this.bands.get(q.number)?.done)?.product ?? null;
     this.days.push({
       entry: entry.id,
       at: entry.at,

@@ -60,12 +60,13 @@ class Practice:
         for band in self.table.bands:
             product = next(p for p in self.table.products if p.id == band.product)
             yield self._say("band.enter", {"section": band.section, "band": band.number})
-            depth = 0.0
-            while depth < band.depth_in - 1e-9 and band.bags > 0:
+            # Fill that goes beneath what was lifted shows no depth: it is blown by its weight.
+            depth, goal = 0.0, band.depth_in or 1.0
+            while depth < goal - 1e-9 and band.bags > 0:
                 minute = machine.minute()
-                rise = band.depth_in * minute.fed_lb / (band.bags * product.bag_lb) * minute.fluff
+                rise = goal * minute.fed_lb / (band.bags * product.bag_lb) * minute.fluff
                 # The last minute of a band is as long as it takes.
-                share = min(1.0, (band.depth_in - depth) / rise) if rise > 0 else 1.0
+                share = min(1.0, (goal - depth) / rise) if rise > 0 else 1.0
                 self._at_s += 60 * share
                 depth += rise * share
                 level -= share * minute.fed_lb / product.bag_lb
@@ -76,7 +77,7 @@ class Practice:
                     yield self._say("bag.in", {"bags": 1}, band=band.number)
                     if self.until_bags is not None and self._bags >= self.until_bags:
                         return
-            yield from self._band_ended(band.number, band.section, depth / band.depth_in, level, machine)
+            yield from self._band_ended(band.number, band.section, depth / goal, level, machine)
         yield self._say("day.end", {})
 
     def _band_ended(

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Mapping, Sequence
+import math
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
@@ -129,9 +130,33 @@ def read_pack(pack: Any) -> FillTable:
     if pack.get("version") != VERSION:
         raise JobError([Fault("version", f"a field pack of version {VERSION} is read here; make it anew")])
     try:
-        return TABLES.validate_python(pack.get("fill"))
+        table = TABLES.validate_python(pack.get("fill"))
     except ValidationError as error:
         raise JobError([Fault(f"fill.{fault.path}", fault.text) for fault in faults_of(error)]) from error
+    faults = list(_faults(table))
+    if faults:
+        raise JobError(faults)
+    return table
+
+
+def _faults(table: FillTable) -> Iterator[Fault]:
+    """What a table that reads well still cannot be folded with."""
+    products = {product.id for product in table.products}
+    for i, band in enumerate(table.bands):
+        if band.product not in products:
+            yield Fault(f"fill.bands[{i}].product", f"there is no product “{band.product}” in this pack")
+        if not all(math.isfinite(n) and n >= 0 for n in (band.area_ft2, band.bags, band.depth_in)):
+            yield Fault(f"fill.bands[{i}]", "area, bags and depth are numbers of 0 or more")
+    numbers = {band.number for band in table.bands}
+    if len(numbers) < len(table.bands):
+        yield Fault("fill.bands", "two bands have one number")
+    for i, place in enumerate(table.places):
+        if place.band is not None and place.band not in numbers:
+            yield Fault(f"fill.places[{i}].band", f"there is no band {place.band} in this pack")
+        if not all(math.isfinite(n) for n in (place.old_in, place.fill_in, place.bags_per_in)):
+            yield Fault(f"fill.places[{i}]", "depths are numbers")
+    if not all(math.isfinite(n) and n > 0 for n in vars(table.constants).values()):
+        yield Fault("fill.constants", "each is a number over 0; take them as the program made them")
 
 
 def pack_schema() -> dict[str, Any]:

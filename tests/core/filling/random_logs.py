@@ -52,7 +52,7 @@ def random_table(chance: random.Random) -> FillTable:
     ]  # fmt: skip
     bands = tuple(
         Quota(number=i, section=chance.choice(["main", "wing"]), product=chance.choice(products).id,
-              area_ft2=chance.uniform(20, 300), bags=chance.uniform(2, 12), depth_in=chance.uniform(8, 14))
+              area_ft2=chance.uniform(20, 300), bags=chance.uniform(2, 12), depth_in=chance.choice([0.0, *[chance.uniform(8, 14)] * 6]))
         for i in range(1, chance.randint(3, 8))
     )  # fmt: skip
     places = tuple(

@@ -128,18 +128,21 @@ def latest_readings(readings: Iterable[DepthRead]) -> list[DepthRead]:
 def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> Verdict | None:
     """None before least_bags are in, or while nothing is covered."""
     run, covered = walked.products[product], _covered(quotas, walked, product)
-    planned, area = sum(q.bags for q in covered), sum(q.area_ft2 for q in covered)
+    planned = sum(q.bags for q in covered)
+    # Where fill goes beneath what was lifted, nothing of it shows: it has bags and no depth.
+    seen = [q for q in covered if q.depth_in > 0]
+    area = sum(q.area_ft2 for q in seen)
     bags = run.at_leave or 0.0
     if bags < table.constants.least_bags or planned <= 0 or area <= 0:
         return None
-    depth = sum(q.depth_in * q.area_ft2 for q in covered) / area
-    numbers = {q.number for q in covered}
+    depth = sum(q.depth_in * q.area_ft2 for q in seen) / area
+    numbers = {q.number for q in seen}
     read = [
         r.new_in
         for r in latest_readings(walked.readings)
         if r.band in numbers and r.new_in is not None and r.new_in > 0
     ]
-    return None if depth <= 0 else verdict(bags, planned, depth, read, table.constants)
+    return verdict(bags, planned, depth, read, table.constants)
 
 
 def _product(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> ProductTold:

@@ -195,6 +195,9 @@ class Walker:
         product = entry.value.get("product")
         if product in at.products:
             at.product = product
+        elif at.product is None:
+            # Nobody said which: it is that of the band that comes first.
+            at.product = next((q.product for q in self.table.bands if not at.bands[q.number].done), None)
         stood = [stop.key for stop in stops_left(self.table.stops, at.done, at.cleared)]
         began = DayRun(
             entry=entry.id, at=entry.at, at_s=_s(entry), by=entry.actor, value=dict(entry.value), under_stops=stood

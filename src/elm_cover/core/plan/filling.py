@@ -54,7 +54,8 @@ def fill_table(job: Job, planned: Plan, found: Reach, made: Load) -> FillTable:
     places: list[Place] = []
     for reached in found.sections:
         section = by_id[reached.section]
-        if section.product not in blown or section.installed_in is None:
+        # Without bags there is no quota to fill by, nor anything to read yet.
+        if section.product not in blown or section.installed_in is None or section.bags.field is None:
             continue
         index = [s.id for s in job.sections].index(section.id)
         given = section_input(job, index, products, Notebook())
@@ -66,12 +67,12 @@ def fill_table(job: Job, planned: Plan, found: Reach, made: Load) -> FillTable:
             places += _markers(section, given, cells)
             places += _random(section, given, cells)
     quotas.sort(key=lambda quota: quota.number)
-    last = max((q.number for q in quotas), default=0)
+    last = max((band.number for reached in found.sections for band in reached.bands), default=0)
     quotas += _closed_bays(planned.sections, blown, last)
     return FillTable(
         bands=tuple(quotas),
         places=tuple(places),
-        products=tuple(_products(planned, made, blown, quotas, products)),
+        products=tuple(_products(made, quotas, products)),
         stops=tuple(
             StopStanding(
                 key=item.key, hazard=item.lifts, what=item.what, who=item.who, why=item.why or "", by_crew=item.who == CREW
@@ -204,22 +205,18 @@ def _shared(count: int, sizes: Sequence[int]) -> list[int]:
     return found
 
 
-def _products(
-    planned: Plan, made: Load, blown: set[str], quotas: Sequence[Quota], products: Mapping[str, ProductInput]
-) -> Iterator[FilledWith]:
+def _products(made: Load, quotas: Sequence[Quota], products: Mapping[str, ProductInput]) -> Iterator[FilledWith]:
+    """Every product that a band is filled with, also where its order is not known yet; on_truck: of the load list."""
     loaded = {item.what: float(item.amount) for item in made.items}
-    used = {quota.product for quota in quotas}
-    for line in planned.order:
-        if line.product not in blown or line.product not in used:
-            continue
-        product = products[line.product]
+    for id_ in dict.fromkeys(quota.product for quota in quotas):
+        product = products[id_]
         bag_lb = 0.0 if product.chart is None else product.chart.bag_lb
         yield FilledWith(
-            id=line.product,
-            name=line.name,
-            unit=line.unit,
+            id=id_,
+            name=product.name or id_,
+            unit="bags",
             bag_lb=bag_lb,
-            bags_field=sum(q.bags for q in quotas if q.product == line.product),
-            on_truck=loaded.get(line.product, float(line.bags_order)),
+            bags_field=sum(q.bags for q in quotas if q.product == id_),
+            on_truck=loaded.get(id_, 0.0),
             minutes=pace_range(product.kind or "", bag_lb),
         )
