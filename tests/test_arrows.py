@@ -21,6 +21,7 @@ CORE = {
     "enclosed": 3,
     "hazards": 3,
     "preparation": 3,
+    "proof": 3,
     "work": 7,
     "log": 1,
     "filling": 2,

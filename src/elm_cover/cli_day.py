@@ -16,6 +16,7 @@ from .devices.machine import Settings
 from .formats.field_pack import field_pack, pack_schema, read_pack, run_json
 from .formats.job_file import load_job, parse_json
 from .formats.log_file import entries_read, read_file
+from .formats.proof_json import proof_json
 from .job import Fault, JobError
 
 MOST_PACK_BYTES = 20_000_000
@@ -31,6 +32,10 @@ def day_commands(command: Command) -> None:
     )
     folding.add_argument("pack", type=Path, metavar="PACK", help="a field pack, JSON")
     folding.add_argument("log", type=Path, metavar="LOG", help="entries, one a line, JSON")
+    proving = command("prove", _prove, "Print what a log proves of a job: depth, bags, rows, R claimed, leakage. JSON.")
+    proving.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
+    proving.add_argument("log", type=Path, metavar="LOG", help="entries of its log, one a line")
+    proving.add_argument("--least", action="store_true", help="claim by «nowhere less» instead of the lower bound")
     running = command(
         "device", _device, "Run a stand-in of a device, for practice: a bag counter on a made-up machine."
     )
@@ -74,6 +79,12 @@ def _fold(options: argparse.Namespace) -> int:
     entries, refused = entries_read(read_file(options.log))
     run = run_of(table, [entry_of(entry) for entry in entries])
     print_json(json.loads(json.dumps(run_json(run, refused))))
+    return SOUND
+
+
+def _prove(options: argparse.Namespace) -> int:
+    entries, refused = entries_read(read_file(options.log))
+    print_json(proof_json(load_job(options.file), entries, by_least=options.least, refused=refused))
     return SOUND
 
 

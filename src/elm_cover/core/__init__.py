@@ -12,6 +12,7 @@ A room takes from its own modules and from rooms of a lower level; a rule of han
      4 given          what is on record: numbers and frozen data, no document
        reach          where one can be, bands, hose, cord (§14)  load        the truck (§15)
      3 eaves (§8)     batts, enclosed (§7)      hazards (§3, §9)    preparation (§9, §13)
+       proof          depths, bags, cores, fan tests, the claim (§12, §19)
      2 layers         kinds, charts, voids, heat paths, load: what lies on a floor (§5 to §7)
        filling        a log walked band by band, verdict, forecast, corridor, pace (§17)
      1 floor (§2)     climate (§4, §8)          log         entries of the work and their fold

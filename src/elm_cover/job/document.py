@@ -36,6 +36,9 @@ class House(DocumentModel):
     new_construction: bool | None = Field(None, strict=True)
     concerns: tuple[Text, ...] = Field((), max_length=1000)
     high_wind: bool | None = Field(None, strict=True, description="On a coast or where high wind is designed for")
+    floor_ft2: Number | None = Field(None, gt=0, le=100_000, description="Conditioned floor of the whole house")
+    volume_ft3: Number | None = Field(None, gt=0, le=2_000_000, description="Conditioned volume of the whole house")
+    bedrooms: int | None = Field(None, ge=0, le=50, strict=True)
 
 
 # Places move when a corner is put in; ids stay with their edge. Both are read, the screens write ids.

@@ -1,5 +1,6 @@
 """The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), load(job, plan, …),
-work_after(plan, log), fill_table(job, plan, reach, load)."""
+work_after(plan, log), fill_table(job, plan, reach, load),
+prove(job, plan, table, entries)."""
 
 from __future__ import annotations
 
@@ -7,6 +8,7 @@ from ..rack.result import Rack
 from .eave_corners import Corners, corners
 from .filling import fill_table
 from .loading import Load, load
+from .proving import Proof, prove
 from .reaching import Reach, reach
 from .ways import rack
 from .whole_job import Plan, plan, plan_json
@@ -16,6 +18,7 @@ __all__ = [
     "Corners",
     "Load",
     "Plan",
+    "Proof",
     "Rack",
     "Reach",
     "corners",
@@ -24,6 +27,7 @@ __all__ = [
     "load",
     "plan",
     "plan_json",
+    "prove",
     "rack",
     "reach",
     "work_after",

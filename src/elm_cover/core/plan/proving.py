@@ -1,0 +1,270 @@
+"""prove(job, …) -> Proof: what a log proves of a job, by section and by product (handbook §19)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+
+from ...job import Job
+from ..base.notebook import Notebook
+from ..filling.run import Run, latest_readings, run_of
+from ..filling.table import FillTable
+from ..filling.walk import DepthRead
+from ..from_job.products import product_input
+from ..from_job.section import section_input
+from ..given.product import ProductInput
+from ..layers.chart import Chart, NewFill
+from ..laying.bags import bags_of
+from ..laying.decided import old_fill_of
+from ..laying.heat import lying_of
+from ..laying.methods import lay
+from ..laying.site import site_of
+from ..log.entry import Entry
+from ..log.fold import standing
+from ..old_fill.readings import depth_map_on
+from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
+from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
+from ..proof.leakage import Change, FanTest, change_of, fan_test
+from ..section.result import SectionPlan
+from ..target.by_basis import target_of
+from .whole_job import Plan
+
+OPEN_FLOOR = "open_floor"
+
+
+@dataclass(frozen=True, kw_only=True)
+class BagProof:
+    """Bags in the attic (hopper and count), and what chart and field ask for; None while not known."""
+
+    counted_in: float
+    chart: float | None
+    field: float | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Proved:
+    """Of a section or of a product: depths, bags, the claim. bound in depth: of the random readings alone.
+
+    not_yet: what keeps anything from being claimed, in words.
+    """
+
+    id: str
+    name: str
+    depth: DepthProof
+    bags: BagProof
+    claim: Claim | None
+    density_pcf: tuple[float, ...]
+    not_yet: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Leakage:
+    """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa."""
+
+    before: FanTest | None
+    after: FanTest | None
+    change: Change | None
+    sealed_cfm50: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Proof:
+    """All that the log proves. burners: tests as a qualified person recorded them; stops: failed ones."""
+
+    sections: tuple[Proved, ...]
+    products: tuple[Proved, ...]
+    leakage: Leakage
+    burners: tuple[Mapping[str, Any], ...]
+    stops: tuple[str, ...]
+    run: Run
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class _Given:
+    """What a proof is made from."""
+
+    job: Job
+    planned: Plan
+    table: FillTable
+    run: Run
+    products: Mapping[str, ProductInput]
+    by_least: bool
+
+
+def prove(
+    job: Job,
+    planned: Plan,
+    table: FillTable,
+    entries: Sequence[Entry],
+    sealed_cfm50: float = 0.0,
+    by_least: bool = False,
+) -> Proof:
+    """by_least: the firm claims by «nowhere less» instead of the bound. sealed_cfm50: of items done. Source: handbook §19."""
+    run = run_of(table, entries)
+    stood = standing(entries).entries
+    given = _Given(
+        job=job,
+        planned=planned,
+        table=table,
+        run=run,
+        products={product.id: product_input(product) for product in job.products},
+        by_least=by_least,
+    )
+    sections = tuple(_section(given, id_) for id_ in dict.fromkeys(band.section for band in table.bands))
+    burners = tuple(dict(e.value) for e in stood if e.kind == "burner.test")
+    latest = {test["test"]: test for test in burners}
+    return Proof(
+        sections=tuple(one for one in sections if one is not None),
+        products=tuple(_product(given, one.id) for one in table.products),
+        leakage=_leakage(job, stood, sealed_cfm50),
+        burners=burners,
+        stops=tuple(
+            f"The burner test {word} failed: nobody lights it before who is qualified has put it right."
+            for word, test in latest.items()
+            if test["result"] == "failed"
+        ),
+        run=run,
+    )
+
+
+def _leakage(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
+    tests: dict[str, FanTest | None] = {}
+    for word in ("before", "after"):
+        values = [e.value for e in stood if e.kind == "leak.reading" and e.value["test"] == word]
+        baseline = next((v["baseline_pa"] for v in reversed(values) if "baseline_pa" in v), 0.0)
+        points = [(v["pressure_pa"], v["flow_cfm"]) for v in values if "flow_cfm" in v]
+        tests[word] = fan_test(points, baseline, job.house.volume_ft3)
+    before, after = tests["before"], tests["after"]
+    return Leakage(before=before, after=after, change=change_of(before, after), sealed_cfm50=sealed)
+
+
+def _section(given: _Given, id_: str) -> Proved | None:
+    index, section = next((i, s) for i, s in enumerate(given.planned.sections) if s.id == id_)
+    product = given.products.get(section.product or "")
+    if product is None or product.chart is None:
+        return None
+    bands = [band for band in given.run.bands if band.section == id_]
+    counted = sum(band.bags if band.in_attic is None else band.in_attic for band in bands)
+    return _told(given, (id_, section.name or id_), counted, ((index, section),), product.chart)
+
+
+def _product(given: _Given, id_: str) -> Proved:
+    """Over the sections of a product together; what went into closed bays is taken off the bags.
+
+    Source: handbook §19, bags in − closed-bay fill.
+    """
+    chart = given.products[id_].chart
+    assert chart is not None  # only what is blown has bands
+    mine = tuple((i, s) for i, s in enumerate(given.planned.sections) if s.product == id_ and s.kind == OPEN_FLOOR)
+    floors = {section.id for _, section in mine}
+    closed = sum(
+        band.bags if band.in_attic is None else band.in_attic
+        for band in given.run.bands
+        if band.product == id_ and band.section not in floors
+    )
+    told = next(one for one in given.run.products if one.product == id_)
+    name = next(one.name for one in given.table.products if one.id == id_)
+    return _told(given, (id_, name), told.in_attic - closed, mine, chart)
+
+
+def _told(
+    given: _Given, named: tuple[str, str], counted: float, sections: Sequence[tuple[int, SectionPlan]], chart: Chart
+) -> Proved:
+    """What is proved of floor sections together. counted: bags that lie on them."""
+    plans, ids = [section for _, section in sections], {section.id for _, section in sections}
+    reads = [one for one in latest_readings(given.run.walked.readings) if one.section in ids]
+    random = depth_proof([one.new_in for one in reads if one.new_in is not None and one.random])
+    depth = depth_proof([one.new_in for one in reads if one.new_in is not None], _share_below(given, plans, reads))
+    rows = [_field_bags_by_row(given, index, chart) for index, _ in sections]
+    known = [row for row in rows if row is not None]
+    field = [sum(each) for each in zip(*known, strict=True)] if rows and len(known) == len(rows) else None
+    short = [one for one in given.run.short if one.section in ids]
+    done = bool(plans) and all(band.done for band in given.run.bands if band.section in ids)
+    cores = [core for core in given.run.walked.cores if core["section"] in ids]
+    density = tuple(core_density_pcf(c["diameter_in"], c["depth_in"], c["weight_oz"]) for c in cores)
+    weights = [core_weight_psf(d, c["depth_in"]) for d, c in zip(density, cores, strict=True)]
+    proved_in = depth.least if given.by_least else random.bound
+    made = None
+    if field is not None:
+        weight = sum(weights) / len(weights) if weights else None
+        made = claim(chart, counted if done else None, field, None if short else proved_in, weight)
+    return Proved(
+        id=named[0],
+        name=named[1],
+        depth=replace(depth, bound=random.bound),
+        bags=BagProof(
+            counted_in=counted, chart=_sum(s.bags.chart for s in plans), field=_sum(s.bags.field for s in plans)
+        ),
+        claim=made,
+        density_pcf=density,
+        not_yet=tuple(
+            _not_yet(plans, done, LEAST_READINGS if given.by_least else random.n, len(short), field is not None)
+        ),
+    )
+
+
+def _not_yet(sections: Sequence[SectionPlan], done: bool, random: int, short: int, field: bool) -> list[str]:
+    """What keeps anything from being claimed, in words."""
+    if not sections or sections[0].kind != OPEN_FLOOR:
+        return ["closed bays are proved by volume and density"]
+    found = [] if field else ["what each printed row would take here is not known yet"]
+    if not done:
+        found.append("not every band is done")
+    if random < LEAST_READINGS:
+        found.append(f"{LEAST_READINGS - random} more readings at the places the program picked")
+    if short:
+        found.append(f"{short} short {'place is' if short == 1 else 'places are'} to be topped up and read again")
+    return found
+
+
+def _sum(values: Any) -> float | None:
+    listed = list(values)
+    return None if any(v is None for v in listed) else sum(listed)
+
+
+def _field_bags_by_row(given: _Given, index: int, chart: Chart) -> list[float] | None:
+    """What each printed row would take on a section's floor: field bags with that row's fill. None while roof or framing is
+    unknown, or for closed bays. Source: handbook §7, field bags; §19, the row's field bags."""
+    section = section_input(given.job, index, given.products, Notebook())
+    if section.kind != OPEN_FLOOR:
+        return None
+    site = site_of(section)
+    old = old_fill_of(section, site, Notebook())
+    laid = lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
+    places = site.parts(section.outline_ft, old.map_in)
+    if laid.stack is None or places is None:
+        return None
+    found = []
+    for row, weight in zip(chart.rows, chart.weight_psf[1:], strict=True):
+        fill = NewFill(row.r, row.installed_in, row.settled_in, float(weight))
+        other = replace(laid, stack=replace(laid.stack, fill=fill), fill=fill)
+        bags = bags_of(section, site, old, other, lying_of(old, other, places), places).field
+        if bags is None:
+            return None
+        found.append(bags)
+    return found
+
+
+def _share_below(given: _Given, sections: Sequence[SectionPlan], reads: Sequence[DepthRead]) -> float | None:
+    """Share of the floor that lies more than half an inch below its fill line, by the map of the readings.
+
+    Source: handbook §12; Settled since 9, readings are mapped.
+    """
+    places = {place.id: place for place in given.table.places}
+    below = area = 0.0
+    for section in sections:
+        mine = [(places[one.place], one.depth_in) for one in reads if one.section == section.id and one.place in places]
+        fields = given.planned.fields.get(section.id)
+        if fields is None or not mine or fields.grid.count == 0:
+            continue
+        off = depth_map_on(
+            fields.grid, tuple(place.at_ft for place, _ in mine), tuple(depth - place.fill_in for place, depth in mine)
+        )
+        net = section.net_area_ft2 or 0.0
+        below += net * float(np.mean(off < -given.table.constants.short_in))
+        area += net
+    return below / area if area > 0 and math.isfinite(below) else None

@@ -1,0 +1,47 @@
+"""Depths read, as proof: mean, least, and the lower bound that a claim goes by (handbook §12, §19)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from scipy.special import stdtrit
+
+# A bound of fewer readings says nothing.
+LEAST_READINGS = 5
+ONE_SIDED = 0.9
+
+
+@dataclass(frozen=True, kw_only=True)
+class DepthProof:
+    """n readings of new depth, in. bound: one-sided 90 % lower bound of the mean; None below five. share_below: of the floor that
+    lies more than allowed below its fill line, by the map of the readings; None without a map."""
+
+    n: int
+    mean: float | None
+    least: float | None
+    bound: float | None
+    share_below: float | None = None
+
+
+def depth_proof(new_in: Sequence[float], share_below: float | None = None) -> DepthProof:
+    """mean − t·s/√n with t at n − 1 degrees of freedom. new_in: depths read less what lay there, in.
+
+    Source: handbook §19, depth.
+    """
+    n = len(new_in)
+    if n == 0:
+        return DepthProof(n=0, mean=None, least=None, bound=None, share_below=share_below)
+    mean = sum(new_in) / n
+    return DepthProof(n=n, mean=mean, least=min(new_in), bound=lower_bound(new_in), share_below=share_below)
+
+
+def lower_bound(values: Sequence[float]) -> float | None:
+    """One-sided 90 % lower bound of a mean; None below five values. Source: handbook §12, mean − t·s/√n."""
+    n = len(values)
+    if n < LEAST_READINGS:
+        return None
+    mean = sum(values) / n
+    spread = math.sqrt(sum((v - mean) ** 2 for v in values) / (n - 1))
+    return mean - float(stdtrit(n - 1, ONE_SIDED)) * spread / math.sqrt(n)

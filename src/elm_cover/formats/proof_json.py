@@ -1,0 +1,76 @@
+"""What a log proves, as JSON for other programs, nothing rounded."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from pydantic_core import to_jsonable_python
+
+from ..core.from_job.log import entry_of
+from ..core.plan import day_of, fill_table, load, plan, prove, reach, work_after
+from ..core.plan.proving import Proved
+from ..core.proof.leakage import FanTest
+from ..core.work.item import DONE
+from ..job import Job
+from ..job.firm import Firm
+from ..job.log_entry import LogEntry
+
+
+def proof_json(
+    job: Job, log: Sequence[LogEntry], by_least: bool = False, refused: Sequence[tuple[str, str]] = ()
+) -> dict[str, Any]:
+    """depth, bags, rows, r and leakage; each in sections[] and products[], on top where there is one product, else null."""
+    planned, found = plan(job), reach(job)
+    table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+    work = work_after(planned, day_of(log))
+    worth = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
+    made = prove(job, planned, table, [entry_of(entry) for entry in log], worth, by_least)
+    products = [_proved(one) for one in made.products]
+    one = products[0] if len(products) == 1 else {"depth": None, "bags": None, "rows": None, "r": None, "not_yet": []}
+    leak = made.leakage
+    return {
+        **{name: one[name] for name in ("depth", "bags", "rows", "r", "not_yet")},
+        "leakage": {
+            "before": _test(leak.before),
+            "after": _test(leak.after),
+            "change": to_jsonable_python(leak.change),
+            "sealed_cfm50": leak.sealed_cfm50,
+        },
+        "burners": to_jsonable_python(made.burners),
+        "stops": list(made.stops),
+        "sections": [_proved(section) for section in made.sections],
+        "products": products,
+        "short": to_jsonable_python(made.run.short),
+        "refused": [
+            *({"id": id_, "why": why} for id_, why in refused),
+            *({"id": each.entry, "why": each.why} for each in made.run.refused),
+        ],
+    }
+
+
+def _proved(one: Proved) -> dict[str, Any]:
+    claim = one.claim
+    return {
+        "id": one.id,
+        "name": one.name,
+        "depth": to_jsonable_python(one.depth),
+        "bags": {"in": one.bags.counted_in, "chart": one.bags.chart, "field": one.bags.field},
+        "rows": {
+            "by_bags": None if claim is None else claim.row_by_bags,
+            "by_depth": None if claim is None else claim.row_by_depth,
+        },
+        "r": {
+            "by_bags": None if claim is None else claim.r_by_bags,
+            "by_depth": None if claim is None else claim.r_by_depth,
+            "by_cores": None if claim is None else claim.r_by_cores,
+            "claimed": None if claim is None else claim.claimed,
+        },
+        "density_pcf": list(one.density_pcf),
+        "not_yet": list(one.not_yet),
+    }
+
+
+def _test(test: FanTest | None) -> dict[str, Any] | None:
+    told: dict[str, Any] | None = to_jsonable_python(test)
+    return told

@@ -1,0 +1,63 @@
+"""What may be claimed: rows reached by bags and by depth, between rows, cores (handbook §19)."""
+
+from __future__ import annotations
+
+import pytest
+
+from elm_cover.core.layers.chart import Chart, Row
+from elm_cover.core.proof.claim import (
+    between_rows,
+    claim,
+    core_density_pcf,
+    core_weight_psf,
+    density_by_volume_pcf,
+    row_reached,
+)
+
+CHART = Chart((Row(30, 9.3, 8.2, 22.8), Row(38, 11.8, 10.4, 17.8), Row(49, 15.1, 13.3, 13.5)), 25.0)
+FIELD = [40.0, 52.0, 70.0]
+
+
+def test_the_lesser_row_of_bags_and_depth_is_claimed() -> None:
+    found = claim(CHART, 69.9, FIELD, 15.2)
+    assert (found.row_by_bags, found.row_by_depth, found.claimed) == (38, 49, 38)
+    assert found.r_by_bags == pytest.approx(38 + 11 * 17.9 / 18) and found.r_by_depth == 49
+    found = claim(CHART, 70, FIELD, 11.79)
+    assert (found.row_by_bags, found.row_by_depth, found.claimed) == (49, 30, 30)
+
+
+def test_a_row_is_reached_exactly_and_not_by_a_hair_less() -> None:
+    assert row_reached(52.0, FIELD, [30, 38, 49]) == 38 and row_reached(51.999, FIELD, [30, 38, 49]) == 30
+    assert row_reached(52.0 - 1e-12, FIELD, [30, 38, 49]) == 38
+    assert row_reached(39.9, FIELD, [30, 38, 49]) == 0
+
+
+def test_between_rows_from_nothing_to_the_last_and_never_past_it() -> None:
+    assert between_rows(20, FIELD, [30, 38, 49]) == 15
+    assert between_rows(46, FIELD, [30, 38, 49]) == 34
+    assert between_rows(500, FIELD, [30, 38, 49]) == 49
+
+
+def test_nothing_is_claimed_while_bags_or_depth_are_missing() -> None:
+    assert claim(CHART, None, FIELD, 15.2).claimed is None and claim(CHART, 70, FIELD, None).claimed is None
+    assert claim(CHART, 5, FIELD, 15.2).claimed == 0
+    with pytest.raises(ValueError, match="one for each printed row"):
+        claim(CHART, 5, FIELD[:2], 15.2)
+
+
+def test_the_worked_core() -> None:
+    """4 in tube, 14 in deep, 2.61 oz → 1.60 lb/ft³."""
+    density = core_density_pcf(4, 14, 2.61)
+    assert density == pytest.approx(1.60, abs=0.005)
+    assert core_weight_psf(density, 14) == pytest.approx(1.869, abs=0.002)
+    found = claim(CHART, 70, FIELD, 15.2, core_psf=25 / 17.8)
+    assert found.r_by_cores == pytest.approx(38)
+    for wrong in ((0, 14, 2), (4, 0, 2), (4, 14, 0)):
+        with pytest.raises(ValueError, match="over 0"):
+            core_density_pcf(*wrong)
+
+
+def test_density_by_volume() -> None:
+    assert density_by_volume_pcf(12, 25, 100) == 3.0
+    with pytest.raises(ValueError, match="volume"):
+        density_by_volume_pcf(12, 25, 0)
