@@ -199,7 +199,11 @@ def test_the_detail_is_printed_for_the_eave_that_is_cut(page: Page) -> None:
     assert handed.value.suggested_filename == "eave-detail-1.pdf"
 
 
-@pytest.mark.parametrize("job", ["9 Quarry Loop", "3 Weir Bank", "17 Tannery Hill"])
+@pytest.mark.parametrize(
+    ("size", "job"),
+    [("desk", "9 Quarry Loop"), ("desk", "3 Weir Bank"), ("desk", "17 Tannery Hill"), ("phone", "17 Tannery Hill")],
+    indirect=["size"],
+)
 def test_figures_on_the_isotherms_stay_clear(page: Page, size: str, job: str) -> None:
     open_demo(page, "Eaves", job)
     if size == "phone":

@@ -29,7 +29,7 @@ def with_long_names(server: Served) -> str:
     return str(job)
 
 
-@pytest.mark.parametrize("size", ["desk", "phone"], indirect=True)
+@pytest.mark.parametrize("size", ["phone"], indirect=True)
 def test_names_of_two_hundred_letters_push_nothing_out_of_sight(page: Page, server: Served, size: str) -> None:
     job = with_long_names(server)
     page.goto(server.address)

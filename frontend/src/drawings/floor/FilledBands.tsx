@@ -37,7 +37,7 @@ export function FilledSigns({ frame }: { frame: Frame }) {
         const [x, y] = band.label_ft as [number, number];
         return (
           <g key={band.number} transform={`translate(${frame.x(x)} ${frame.y(y)})`} className="filled-sign">
-            <rect x={-27} y={-15} width={54} height={36} rx={6} />
+            <rect x={-34} y={-16} width={68} height={42} rx={6} />
             <text className="number">{state?.done ? `${band.number} ✓` : band.number}</text>
             <text className="bags" dy="1.2em">
               {state ? `${fixed(state.bags)} of ${fixed(state.quota)}` : ""}
