@@ -14,6 +14,8 @@ from flask.testing import FlaskClient
 from elm_cover.api.app import create_app
 from elm_cover.demo.jobs import add_demo_jobs
 from elm_cover.formats.field_pack import field_pack
+from elm_cover.formats.log_file import read_entry
+from elm_cover.formats.proof_json import proof_json
 from elm_cover.job import read_job
 from tests.api.test_log import entry, send
 from tests.conftest import attic
@@ -198,3 +200,18 @@ def test_the_pack_stays_small() -> None:
     """At most 300 kB packed for 6,000 ft²."""
     job = attic(outline_ft=[[0, 0], [100, 0], [100, 60], [0, 60]])
     assert len(gzip.compress(json.dumps(field_pack(read_job(job))).encode())) < 300_000
+
+
+def test_the_proof_is_what_the_command_prints(demo: FlaskClient, job_id: str) -> None:
+    send(demo, job_id, entry("leak.reading", {"test": "before", "pressure_pa": 50.0, "flow_cfm": 1691.0}, device="p"))
+    told = demo.get(f"/api/jobs/{job_id}/proof").json
+    assert told["leakage"]["before"]["cfm50"] == pytest.approx(1691) and told["leakage"]["after"] is None
+    assert told["products"][0]["r"]["claimed"] is None and "not every band is done" in told["not_yet"]
+    document = demo.get(f"/api/jobs/{job_id}").json["document"]
+    log = [read_entry(line["entry"]) for line in demo.get(f"/api/jobs/{job_id}/log").json["entries"]]
+    assert told == json.loads(json.dumps(proof_json(read_job(document), log)))
+    rows = told["products"][0]["asked"]
+    # What the planned row would take here is what the plan says the floor takes.
+    plan = demo.post("/api/plan", json={"job": document}).json["plan"]["sections"][0]
+    row = next(row for row in rows if row["r"] == plan["r_added"])
+    assert row["field_bags"] == pytest.approx(plan["bags"]["field"])

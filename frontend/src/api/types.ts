@@ -57,6 +57,7 @@ export type FirmAnswer = Schemas["FirmAnswer"];
 export type OtherRoad = Schemas["OtherRoad"];
 export type ItemCutDrawing = Schemas["ItemCut"];
 export type RunAnswer = Schemas["RunAnswer"];
+export type ProofAnswer = Schemas["ProofAnswer"];
 export type DeviceTold = Schemas["DeviceTold"];
 export type LoadAnswer = Schemas["LoadAnswer"];
 export type LoadLine = Schemas["LoadLine"];

@@ -15,6 +15,9 @@ export type EntryKind =
   | "hopper"
   | "count.take"
   | "answer"
+  | "reading"
+  | "leak.reading"
+  | "burner.test"
   | "hazard.cleared"
   | "void";
 

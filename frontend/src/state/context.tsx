@@ -6,6 +6,8 @@ import type {
   JobDocument,
   PlanFigures,
   Product,
+  ProofAnswer,
+  RunAnswer,
   SectionDocument,
   SectionPlan,
 } from "../api/types";
@@ -13,12 +15,12 @@ import type { Action } from "./actions";
 import type { Lead } from "./lead";
 import type { SaveState } from "./saving";
 import type { Picked, Tool, Waiting } from "./tool";
+import type { Asked } from "./useAsked";
 import type { LiveCorners } from "./useCorners";
 import type { JobEdits } from "./useJob";
 import type { LiveLoad } from "./useLoad";
 import type { LogHandle } from "./useLog";
 import type { LiveRack } from "./useRack";
-import type { LiveRun } from "./useRun";
 
 /** Which part of the cut is shown: one end large, or all of it. The B end is seen from the other side, eave to the left. */
 export type CutView = "A" | "whole" | "B";
@@ -54,8 +56,10 @@ export interface PlanBench {
   corners: LiveCorners;
   /** Bands, hose, cord and what goes on the truck; while Load is open. */
   load: LiveLoad;
-  /** The day as the log tells it; while Install is open. */
-  run: LiveRun;
+  /** The day as the log tells it; while Install or Prove is open. */
+  run: Asked<RunAnswer>;
+  /** What the log proves; while Prove is open. */
+  proof: Asked<ProofAnswer>;
   /** What was done, and by whom: the log of the job. */
   log: LogHandle;
 }

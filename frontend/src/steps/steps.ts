@@ -6,6 +6,7 @@ import { Load } from "./load/Load";
 import { LookOver } from "./look/LookOver";
 import { Measure } from "./measure/Measure";
 import { Prepare } from "./prepare/Prepare";
+import { Prove } from "./prove/Prove";
 import { TargetStep } from "./target/TargetStep";
 
 export interface StepInfo {
@@ -84,5 +85,13 @@ export const STEPS: readonly StepInfo[] = [
     asks: ["install"],
     bySection: false,
     Sheet: Install,
+  },
+  {
+    id: "prove",
+    title: "Prove",
+    about: "What was really done, and what may be claimed.",
+    asks: ["prove"],
+    bySection: false,
+    Sheet: Prove,
   },
 ];

@@ -13,6 +13,8 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..formats.field_pack import field_pack
+from ..formats.log_file import read_entry
+from ..formats.proof_json import proof_json
 from ..formats.run_json import run_told
 from ..job import read_job
 from ..job.firm import Firm
@@ -20,6 +22,7 @@ from ..store.devices import all_devices
 from ..store.firm import read_firm
 from .answers.field import FieldDays, PackAnswer, PackQuery, RunAnswer
 from .answers.jobs import JobPath
+from .answers.proof import ProofAnswer
 from .calendar_board import stored_board, told_line
 from .devices import asking_device
 from .heavy import worked
@@ -88,6 +91,23 @@ def read_run(path: JobPath, query: PackQuery) -> Response:
     names = {device.id: device.name for device in all_devices(job_store())}
     answer = run_told(pack, entries_of(logged), names)
     return Response(written({**answer, "last": logged[-1].n if logged else 0}), mimetype="application/json")
+
+
+@field.get(
+    "/jobs/<job_id>/proof",
+    responses={200: ProofAnswer, 404: Problem, 422: Problem},
+    summary="What the log proves: depths, bags, R claimed, leakage",
+)
+def read_proof(path: JobPath) -> Response:
+    store = job_store()
+    stored, logged = store.get(path.job_id), store.log(path.job_id)
+    how = json.dumps([line.entry for line in logged])
+    return Response(worked(proved, how, json.dumps(stored.document).encode()), mimetype="application/json")
+
+
+def proved(given: bytes, how: str) -> bytes:
+    """What a log proves of a document. how: its entries as JSON."""
+    return written(proof_json(read_job(json.loads(given)), [read_entry(entry) for entry in json.loads(how)]))
 
 
 @field.get(

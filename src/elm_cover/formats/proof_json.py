@@ -67,6 +67,7 @@ def _proved(one: Proved) -> dict[str, Any]:
             "claimed": None if claim is None else claim.claimed,
         },
         "density_pcf": list(one.density_pcf),
+        "asked": to_jsonable_python(one.rows),
         "not_yet": list(one.not_yet),
     }
 

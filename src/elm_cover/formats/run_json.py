@@ -49,6 +49,7 @@ def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[st
             )
         },
         "floor": pack["floor"],
+        "places": pack["fill"]["places"],
         "contacts": [
             {"device": device, "name": names.get(device, device), "at": at, "holds": device == walked.holder}
             for device, at in walked.contacts.items()

@@ -16,7 +16,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.filling.run import Run, run_of
-from elm_cover.core.filling.table import FilledWith, FillTable, Place, Quota, StopStanding
+from elm_cover.core.filling.table import FilledWith, FillTable, Quota, ReadPlace, StopStanding
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.formats.log_file import read_entry
 
@@ -56,7 +56,7 @@ def random_table(chance: random.Random) -> FillTable:
         for i in range(1, chance.randint(3, 8))
     )  # fmt: skip
     places = tuple(
-        Place(id=f"{b.section}:{b.number}:{i}", section=b.section, marker=10 * b.number + i if i else None,
+        ReadPlace(id=f"{b.section}:{b.number}:{i}", section=b.section, marker=10 * b.number + i if i else None,
               at_ft=(float(b.number), float(i)), band=b.number, old_in=3.5, fill_in=3.5 + b.depth_in,
               tapered=chance.random() < 0.1, bags_per_in=0.4)
         for b in bands for i in range(2)

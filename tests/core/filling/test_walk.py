@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.filling.run import Run, run_of
-from elm_cover.core.filling.table import FilledWith, FillTable, Place, Quota, StopStanding
+from elm_cover.core.filling.table import FilledWith, FillTable, Quota, ReadPlace, StopStanding
 from elm_cover.core.log.entry import Entry
 
 from .random_logs import cases
@@ -24,8 +24,8 @@ TABLE = FillTable(
         Quota(number=2, section="main", product="p", area_ft2=50, bags=6, depth_in=12),
     ),
     places=(
-        Place(id="m1", section="main", marker=1, at_ft=(1, 1), band=1, old_in=3.5, fill_in=15.5, tapered=False, bags_per_in=0.5),
-        Place(id="m2", section="main", marker=2, at_ft=(9, 1), band=2, old_in=3.5, fill_in=9.0, tapered=True, bags_per_in=0.5),
+        ReadPlace(id="m1", section="main", marker=1, at_ft=(1, 1), band=1, old_in=3.5, fill_in=15.5, tapered=False, bags_per_in=0.5),
+        ReadPlace(id="m2", section="main", marker=2, at_ft=(9, 1), band=2, old_in=3.5, fill_in=9.0, tapered=True, bags_per_in=0.5),
     ),
     products=(FilledWith(id="p", name="P", unit="bags", bag_lb=25, bags_field=16, on_truck=15, minutes=(0.8, 2)),),
     stops=(

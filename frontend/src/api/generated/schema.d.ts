@@ -810,6 +810,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the log proves: depths, bags, R claimed, leakage */
+        get: operations["field_read_proof_jobs__job_id__proof_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/field/days": {
         parameters: {
             query?: never;
@@ -1075,7 +1092,10 @@ export interface components {
              *       "vented": null,
              *       "new_construction": null,
              *       "concerns": [],
-             *       "high_wind": null
+             *       "high_wind": null,
+             *       "floor_ft2": null,
+             *       "volume_ft3": null,
+             *       "bedrooms": null
              *     }
              */
             house?: components["schemas"]["House"];
@@ -2322,6 +2342,23 @@ export interface components {
              * @default null
              */
             high_wind?: boolean | null;
+            /**
+             * Floor Ft2
+             * @description Conditioned floor of the whole house
+             * @default null
+             */
+            floor_ft2?: number | null;
+            /**
+             * Volume Ft3
+             * @description Conditioned volume of the whole house
+             * @default null
+             */
+            volume_ft3?: number | null;
+            /**
+             * Bedrooms
+             * @default null
+             */
+            bedrooms?: number | null;
         };
         /**
          * LeftOut
@@ -3541,7 +3578,7 @@ export interface components {
         /**
          * Day
          * @description The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-         *     many of each kind were counted. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+         *     many of each kind were counted; days: how many were begun. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
          *     how much of each thing went onto the truck and came back, summed; moved: the entries that said so.
          */
         Day: {
@@ -3587,6 +3624,11 @@ export interface components {
             holes?: {
                 [key: string]: number;
             };
+            /**
+             * Days
+             * @default 0
+             */
+            days?: number;
         };
         /**
          * FoundMore
@@ -8277,6 +8319,8 @@ export interface components {
             floor: components["schemas"]["RunFloorDrawn"][];
             /** Readings */
             readings: components["schemas"]["DepthRead"][];
+            /** Places */
+            places: components["schemas"]["ReadPlace"][];
             /** Short */
             short: components["schemas"]["Short"][];
             /** Asked */
@@ -8500,6 +8544,34 @@ export interface components {
             corridor: components["schemas"]["CorridorTold"][];
         };
         /**
+         * ReadPlace
+         * @description Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
+         *     is to show, from the ceiling plane; old_in: how much of that is old. bags_per_in: what an inch more takes round it.
+         */
+        ReadPlace: {
+            /** Id */
+            id: string;
+            /** Section */
+            section: string;
+            /** Marker */
+            marker: number | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ];
+            /** Band */
+            band: number | null;
+            /** Old In */
+            old_in: number;
+            /** Fill In */
+            fill_in: number;
+            /** Tapered */
+            tapered: boolean;
+            /** Bags Per In */
+            bags_per_in: number;
+        };
+        /**
          * RunBalance
          * @description At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt.
          */
@@ -8675,6 +8747,166 @@ export interface components {
             readings: number;
             /** More Readings */
             more_readings: number | null;
+        };
+        /**
+         * ProofAnswer
+         * @description On top where there is one product, else null.
+         */
+        ProofAnswer: {
+            depth: components["schemas"]["DepthProof"] | null;
+            /** Bags */
+            bags: {
+                [key: string]: number | null;
+            } | null;
+            rows: components["schemas"]["RowsProved"] | null;
+            r: components["schemas"]["RProved"] | null;
+            /** Not Yet */
+            not_yet: string[];
+            leakage: components["schemas"]["LeakageTold"];
+            /** Burners */
+            burners: components["schemas"]["BurnerTold"][];
+            /** Stops */
+            stops: string[];
+            /** Sections */
+            sections: components["schemas"]["ProvedTold"][];
+            /** Products */
+            products: components["schemas"]["ProvedTold"][];
+            /** Short */
+            short: components["schemas"]["Short"][];
+            /** Refused */
+            refused: components["schemas"]["RunWhy"][];
+        };
+        /** BurnerTold */
+        BurnerTold: {
+            /** Test */
+            test: string;
+            /** Result */
+            result: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * Change
+         * @description Before less after, ft³/min at 50 Pa, with the interval of the difference where both have one.
+         */
+        Change: {
+            /** Cfm50 */
+            cfm50: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+        };
+        /**
+         * DepthProof
+         * @description n readings of new depth, in. bound: one-sided 90 % lower bound of the mean; None below five. share_below: of the floor that
+         *     lies more than allowed below its fill line, by the map of the readings; None without a map.
+         */
+        DepthProof: {
+            /** N */
+            n: number;
+            /** Mean */
+            mean: number | null;
+            /** Least */
+            least: number | null;
+            /** Bound */
+            bound: number | null;
+            /**
+             * Share Below
+             * @default null
+             */
+            share_below?: number | null;
+        };
+        /**
+         * FanTest
+         * @description n: exponent; c: flow at 1 Pa, ft³/min; cfm50 with its 95 % interval, None where one point gives none. r: of the fit.
+         *
+         *     fault: why it does not hold; the figures stand all the same.
+         */
+        FanTest: {
+            /** N */
+            n: number;
+            /** C */
+            c: number;
+            /** Cfm50 */
+            cfm50: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** R */
+            r: number | null;
+            /** Points */
+            points: number;
+            /** Ach50 */
+            ach50: number | null;
+            /** Fault */
+            fault: string | null;
+        };
+        /**
+         * LeakageTold
+         * @description sealed_cfm50: what the items that are done were thought to be worth.
+         */
+        LeakageTold: {
+            before: components["schemas"]["FanTest"] | null;
+            after: components["schemas"]["FanTest"] | null;
+            change: components["schemas"]["Change"] | null;
+            /** Sealed Cfm50 */
+            sealed_cfm50: number;
+        };
+        /**
+         * ProvedTold
+         * @description Of a section or a product. bags: in, chart, field. asked: what each printed row asks for here; not_yet: what keeps R from
+         *     being claimed.
+         */
+        ProvedTold: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            depth: components["schemas"]["DepthProof"];
+            /** Bags */
+            bags: {
+                [key: string]: number | null;
+            };
+            rows: components["schemas"]["RowsProved"];
+            r: components["schemas"]["RProved"];
+            /** Density Pcf */
+            density_pcf: number[];
+            /** Asked */
+            asked: components["schemas"]["RowAsked"][];
+            /** Not Yet */
+            not_yet: string[];
+        };
+        /** RProved */
+        RProved: {
+            /** By Bags */
+            by_bags: number | null;
+            /** By Depth */
+            by_depth: number | null;
+            /** By Cores */
+            by_cores: number | null;
+            /** Claimed */
+            claimed: number | null;
+        };
+        /**
+         * RowAsked
+         * @description What a printed row asks for here: its R, its installed thickness in in., bags on this floor.
+         */
+        RowAsked: {
+            /** R */
+            r: number;
+            /** Installed In */
+            installed_in: number;
+            /** Field Bags */
+            field_bags: number;
+        };
+        /** RowsProved */
+        RowsProved: {
+            /** By Bags */
+            by_bags: number | null;
+            /** By Depth */
+            by_depth: number | null;
         };
         /**
          * FieldDays
@@ -11838,6 +12070,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_read_proof_jobs__job_id__proof_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofAnswer"];
                 };
             };
             /** @description Not Found */

@@ -16,6 +16,7 @@ import { BandSigns, Bands } from "./Bands";
 import { Corners } from "./Corners";
 import { CutLine } from "./CutLine";
 import { DepthMap, type Shown } from "./DepthMap";
+import { DepthPins } from "./DepthPins";
 import { FilledBands, FilledSigns } from "./FilledBands";
 import { FloorKey } from "./FloorKey";
 import { Heights } from "./Heights";
@@ -91,7 +92,8 @@ export const Floor = memo(function Floor() {
   const loading = stepId === "load";
   // Steps that show other things than the depth of the fill.
   const installing = stepId === "install";
-  const preparing = stepId === "prepare" || loading || installing;
+  const proving = stepId === "prove";
+  const preparing = stepId === "prepare" || loading || installing || proving;
   const showsHeights = tool.kind === "corners" || stepId === "eaves";
   const shownReadings = (section.readings ?? []).flatMap((r, i) =>
     r.at_ft ? [{ id: r.id ?? String(i), at: r.at_ft as Point, text: units.depth(r.depth_in).value }] : [],
@@ -177,9 +179,11 @@ export const Floor = memo(function Floor() {
             ? "bands in the order they are filled; the way of the hose"
             : installing
               ? "bands filling up, far ones first"
-              : preparing && tool.kind === "cut"
-                ? "numbers as in the list; tap one to open it"
-                : HINTS[tool.kind]}
+              : proving
+                ? "every depth read, against its fill line"
+                : preparing && tool.kind === "cut"
+                  ? "numbers as in the list; tap one to open it"
+                  : HINTS[tool.kind]}
         </span>
         {taps ? (
           <Button
@@ -329,14 +333,13 @@ export const Floor = memo(function Floor() {
                 : null}
               {tool.kind === "cut" && cut && !preparing ? <CutLine cut={cut} frame={frame} /> : null}
               {tool.kind === "photo" || tool.kind === "cut" ? <Pins frame={frame} /> : null}
-              {preparing && !loading && !installing ? (
+              {stepId === "prepare" ? (
                 <PlateLines frame={frame} from={tool.kind === "plates" ? tool.from : null} />
               ) : null}
-              {preparing && !loading && !installing && tool.kind === "cut" ? (
-                <WorkSigns frame={frame} taken={taken} />
-              ) : null}
+              {stepId === "prepare" && tool.kind === "cut" ? <WorkSigns frame={frame} taken={taken} /> : null}
               {loading ? <BandSigns frame={frame} /> : null}
               {installing ? <FilledSigns frame={frame} /> : null}
+              {proving ? <DepthPins frame={frame} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />

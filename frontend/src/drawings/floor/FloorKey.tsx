@@ -10,7 +10,7 @@ import { SignIcon } from "./symbols";
 import { WORDS, WorkSign } from "./WorkSigns";
 
 /** Steps that show other things than the depth of the fill. */
-const WITHOUT_MAP = new Set(["prepare", "load", "install"]);
+const WITHOUT_MAP = new Set(["prepare", "load", "install", "prove"]);
 const BAND_SIGNS = [
   ["band-of", "band, numbered as it is filled"],
   ["way", "way of the hose, stands on it"],

@@ -6,6 +6,7 @@ import "../../drawings/strip/strip.css";
 import "../../steps/prepare/prepare.css";
 import "../../steps/load/load.css";
 import "../../steps/install/install.css";
+import "../../steps/prove/prove.css";
 import { Button, Loader } from "@mantine/core";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";

@@ -5,6 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { askForFile, type ProblemError } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
 import { fileName, saveAsFile } from "../../document/jobFile";
+import { ClaimScale } from "../../drawings/claim/ClaimScale";
 import { Cut } from "../../drawings/cut/Cut";
 import { Floor } from "../../drawings/floor/Floor";
 import { Rack } from "../../drawings/rack/Rack";
@@ -180,7 +181,7 @@ export function Workbench({ id, job, library, lists }: Props) {
                     aria-label="Drawing"
                     data={[
                       { value: "floor", label: atEaves ? "Bays" : "Floor" },
-                      { value: "cut", label: step.id === "load" ? "Truck" : step.id === "install" ? "Bags" : "Cut" },
+                      { value: "cut", label: BESIDE[step.id] ?? "Cut" },
                     ]}
                   />
                 ) : null}
@@ -206,8 +207,11 @@ export function Workbench({ id, job, library, lists }: Props) {
   );
 }
 
+const BESIDE: Record<string, string> = { load: "Truck", install: "Bags", prove: "Claim" };
+
 /** What stands beside the Floor at a step. */
 function Beside({ step }: { step: string }) {
   if (step === "load") return <Truck />;
+  if (step === "prove") return <ClaimScale />;
   return step === "install" ? <BagRun /> : <Cut />;
 }

@@ -1,16 +1,24 @@
 import { type RefObject, useCallback, useMemo, useRef, useState } from "react";
-import type { ChoiceLists, CutAsked, JobDocument, Product, SectionDocument } from "../../api/types";
+import type {
+  ChoiceLists,
+  CutAsked,
+  JobDocument,
+  Product,
+  ProofAnswer,
+  RunAnswer,
+  SectionDocument,
+} from "../../api/types";
 import type { Action } from "../../state/actions";
 import type { Bench, CutView, DocumentBench, HeatView, PickFor, PlanBench, ViewBench } from "../../state/context";
 import { type Lead, leadOf } from "../../state/lead";
 import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
+import { useAsked } from "../../state/useAsked";
 import { useCorners } from "../../state/useCorners";
 import type { JobHandle } from "../../state/useJob";
 import { useLoad } from "../../state/useLoad";
 import { useLog } from "../../state/useLog";
 import { type LivePlan, usePlan } from "../../state/usePlan";
 import { useRack } from "../../state/useRack";
-import { useRun } from "../../state/useRun";
 import { useUnits } from "../../ui/units";
 
 interface Asked {
@@ -81,7 +89,9 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
 
   const load = useLoad(job.document, stepId === "load", { of: id, turn: log.turn }, metric);
 
-  const run = useRun(id, stepId === "install", log.turn, job.etag);
+  const installing = stepId === "install" || stepId === "prove";
+  const run = useAsked<RunAnswer>(`/api/jobs/${id}/run`, installing, log.turn, job.etag);
+  const proof = useAsked<ProofAnswer>(`/api/jobs/${id}/proof`, stepId === "prove", log.turn, job.etag);
 
   const { edits, document: jobDocument } = job;
   const { edit } = edits;
@@ -143,8 +153,9 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
       load,
       log,
       run,
+      proof,
     }),
-    [answer, faults, openId, rack, corners, load, log, run],
+    [answer, faults, openId, rack, corners, load, log, run, proof],
   );
   const view: ViewBench = useMemo(
     () => ({

@@ -1,4 +1,4 @@
-import { Button } from "@mantine/core";
+import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { RunAnswer } from "../../api/types";
 import { type PaperDayTyped, paperEntries } from "../../document/paperDay";
@@ -30,10 +30,13 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
             ["end", "Ended at", "time"],
           ] as const
         ).map(([name, label, type]) => (
-          <label key={name}>
-            {label}
-            <input type={type} value={typed[name]} onChange={(event) => set({ [name]: event.target.value })} />
-          </label>
+          <TextInput
+            key={name}
+            label={label}
+            type={type}
+            value={typed[name]}
+            onChange={(event) => set({ [name]: event.currentTarget.value })}
+          />
         ))}
         {(
           [
@@ -41,10 +44,13 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
             ["hopperEnd", "In the hopper at the end, bags"],
           ] as const
         ).map(([name, label]) => (
-          <label key={name}>
-            {label}
-            <input inputMode="decimal" value={typed[name]} onChange={(event) => set({ [name]: event.target.value })} />
-          </label>
+          <TextInput
+            key={name}
+            label={label}
+            inputMode="decimal"
+            value={typed[name]}
+            onChange={(event) => set({ [name]: event.currentTarget.value })}
+          />
         ))}
       </div>
       <table className="bands-table">
@@ -61,11 +67,11 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
               <td>{band.number}</td>
               <td>{band.quota.toFixed(1)}</td>
               <td>
-                <input
+                <TextInput
                   aria-label={`Bags in band ${band.number}`}
                   inputMode="numeric"
                   value={typed.bags[band.number] ?? ""}
-                  onChange={(event) => set({ bags: { ...typed.bags, [band.number]: event.target.value } })}
+                  onChange={(event) => set({ bags: { ...typed.bags, [band.number]: event.currentTarget.value } })}
                 />
               </td>
             </tr>

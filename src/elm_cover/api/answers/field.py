@@ -7,6 +7,7 @@ from datetime import date
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.filling.run import BandTold, Short
+from ...core.filling.table import ReadPlace
 from ...core.filling.walk import Asked, DayRun, DepthRead
 
 DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
@@ -195,6 +196,7 @@ class RunAnswer(BaseModel):
     sections: list[SectionRun]
     floor: list[RunFloorDrawn]
     readings: list[DepthRead]
+    places: list[ReadPlace]
     short: list[Short]
     asked: list[Asked]
     days: list[DayRun]

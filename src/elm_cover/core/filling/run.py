@@ -9,7 +9,7 @@ from itertools import pairwise
 from ..log.entry import Entry
 from ..log.fold import Ignored
 from .forecast import Forecast, forecast
-from .table import FillTable, Place, Quota
+from .table import FillTable, Quota, ReadPlace
 from .verdict import Verdict, verdict
 from .walk import BandRun, DepthRead, ProductRun, Walked, Walker
 
@@ -85,7 +85,7 @@ class Run:
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
     walked: Walked
-    places: tuple[Place, ...] = ()
+    places: tuple[ReadPlace, ...] = ()
 
     @property
     def refused(self) -> list[Ignored]:
@@ -211,7 +211,7 @@ def _band(quota: Quota, band: BandRun, walked: Walked) -> BandTold:
     )
 
 
-def _short(places: Mapping[str, Place], walked: Walked, allowed_in: float) -> tuple[Short, ...]:
+def _short(places: Mapping[str, ReadPlace], walked: Walked, allowed_in: float) -> tuple[Short, ...]:
     found = []
     for one in latest_readings(walked.readings):
         place = None if one.place is None else places[one.place]

@@ -21,7 +21,7 @@ class Quota:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Place:
+class ReadPlace:
     """Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
     is to show, from the ceiling plane; old_in: how much of that is old. bags_per_in: what an inch more takes round it."""
 
@@ -67,7 +67,7 @@ class FillTable:
     """Everything the fold looks up. Bands in the order they are filled; none where nothing is blown."""
 
     bands: tuple[Quota, ...] = ()
-    places: tuple[Place, ...] = ()
+    places: tuple[ReadPlace, ...] = ()
     products: tuple[FilledWith, ...] = ()
     stops: tuple[StopStanding, ...] = ()
     sections: Mapping[str, str] = field(default_factory=dict)

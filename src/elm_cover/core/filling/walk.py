@@ -12,7 +12,7 @@ from typing import Any
 
 from ..log.entry import Entry
 from ..log.fold import Ignored, standing
-from .table import FillTable, Place, StopStanding
+from .table import FillTable, ReadPlace, StopStanding
 
 # An answer to «do these bags count?»: its question is this and the id of the entry.
 BAG_QUESTION = "bag:"
@@ -139,7 +139,7 @@ class Walker:
         self.table, self.evaluate = table, evaluate
         self.at = Walked()
         self.quotas = {band.number: band for band in table.bands}
-        self.places: dict[str, Place] = {place.id: place for place in table.places}
+        self.places: dict[str, ReadPlace] = {place.id: place for place in table.places}
         for band in table.bands:
             self.at.bands[band.number] = BandRun()
         for product in table.products:
@@ -369,7 +369,7 @@ class Walker:
             self.evaluate(self.at, self.quotas[place.band].product)
         return None
 
-    def _place(self, section: str, marker: int | None, at_ft: Any) -> Place | None:
+    def _place(self, section: str, marker: int | None, at_ft: Any) -> ReadPlace | None:
         for place in self.table.places:
             if place.section != section:
                 continue

@@ -13,7 +13,7 @@ from ...job import Job
 from ..base.arrays import Floats, Integers
 from ..base.notebook import Notebook
 from ..filling.constants import pace_range
-from ..filling.table import FilledWith, FillTable, Place, Quota, StopStanding
+from ..filling.table import FilledWith, FillTable, Quota, ReadPlace, StopStanding
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
@@ -51,7 +51,7 @@ def fill_table(job: Job, planned: Plan, found: Reach, made: Load) -> FillTable:
     blown = {id_ for id_, product in products.items() if product.chart is not None}
     by_id = {section.id: section for section in planned.sections}
     quotas: list[Quota] = []
-    places: list[Place] = []
+    places: list[ReadPlace] = []
     for reached in found.sections:
         section = by_id[reached.section]
         # Without bags there is no quota to fill by, nor anything to read yet.
@@ -140,11 +140,11 @@ def _closed_bays(sections: Sequence[SectionPlan], blown: set[str], last: int) ->
         )
 
 
-def _place(section: SectionPlan, cells: _Cells, cell: int, area_ft2: float, **own: object) -> Place:
+def _place(section: SectionPlan, cells: _Cells, cell: int, area_ft2: float, **own: object) -> ReadPlace:
     tapered = bool(cells.tapered[cell])
     covers, installed = section.bag_covers_ft2 or 0.0, section.installed_in or 0.0
     top = float(cells.top_in[cell])
-    return Place(
+    return ReadPlace(
         section=section.id,
         old_in=float(cells.under_in[cell]),
         fill_in=max(0.0, top - BELOW_ROOM_IN) if tapered else top,
@@ -155,7 +155,7 @@ def _place(section: SectionPlan, cells: _Cells, cell: int, area_ft2: float, **ow
     )
 
 
-def _markers(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterator[Place]:
+def _markers(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterator[ReadPlace]:
     points = section.marker_points_ft
     if not points:
         return
@@ -172,7 +172,7 @@ def random_count(net_area_ft2: float) -> int:
     return max(LEAST_RANDOM, math.ceil(net_area_ft2 / FLOOR_PER_RANDOM_FT2 - 1e-9))
 
 
-def _random(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterator[Place]:
+def _random(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterator[ReadPlace]:
     """Places picked by chance, so many in each band as it has of the level floor; the same ones for the same section.
 
     Source: handbook §19, stratified by band, the taper left out.

@@ -46,6 +46,15 @@ class BagProof:
 
 
 @dataclass(frozen=True, kw_only=True)
+class RowAsked:
+    """What a printed row asks for here: its R, its installed thickness in in., bags on this floor."""
+
+    r: float
+    installed_in: float
+    field_bags: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class Proved:
     """Of a section or of a product: depths, bags, the claim. bound in depth: of the random readings alone.
 
@@ -58,6 +67,7 @@ class Proved:
     bags: BagProof
     claim: Claim | None
     density_pcf: tuple[float, ...]
+    rows: tuple[RowAsked, ...]
     not_yet: tuple[str, ...]
 
 
@@ -201,6 +211,10 @@ def _told(
         ),
         claim=made,
         density_pcf=density,
+        rows=tuple(
+            RowAsked(r=row.r, installed_in=row.installed_in, field_bags=bags)
+            for row, bags in zip(chart.rows, field or (), strict=False)
+        ),
         not_yet=tuple(
             _not_yet(plans, done, LEAST_READINGS if given.by_least else random.n, len(short), field is not None)
         ),

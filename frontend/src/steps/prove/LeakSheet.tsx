@@ -1,0 +1,192 @@
+import { Button, TextInput } from "@mantine/core";
+import { useState } from "react";
+import type { ProofAnswer } from "../../api/types";
+import { NumberField } from "../../inputs/NumberField";
+import { useDocument, usePlanned } from "../../state/context";
+import { Part } from "../../ui/Part";
+import { Pick } from "../../ui/Pick";
+import { fixed } from "../../ui/units";
+
+type Test = NonNullable<ProofAnswer["leakage"]["before"]>;
+const TESTS = [
+  { value: "before", label: "before" },
+  { value: "after", label: "after" },
+] as const;
+
+/** Fan tests before and after, the change, and what the sealed items were thought to be worth; burner tests as recorded. */
+export function LeakSheet({ proof }: { proof: ProofAnswer }) {
+  const { leakage } = proof;
+  const change = leakage.change;
+  return (
+    <>
+      <p className="at-place caution">
+        <b>Before a fan test:</b> none while vermiculite-like or suspect fibre, mould or droppings are suspected, or
+        fire or ash is in a hearth. Burners are off first, and lit again by whoever is qualified.
+      </p>
+      {(["before", "after"] as const).map((word) => (
+        <Part
+          key={word}
+          title={word === "before" ? "Before" : "After"}
+          aside={leakage[word] ? `${leakage[word]?.points} points` : "not tested"}
+        >
+          {leakage[word] ? <Told test={leakage[word] as Test} /> : null}
+        </Part>
+      ))}
+      {change ? (
+        <Part title="Change">
+          <p>
+            <b>{fixed(change.cfm50)}</b> ft³/min at 50 Pa less
+            {typeof change.low === "number" && typeof change.high === "number"
+              ? `, ${fixed(change.low)} to ${fixed(change.high)}`
+              : ""}
+            {leakage.sealed_cfm50 ? `; the sealed items were thought to be worth ${fixed(leakage.sealed_cfm50)}` : ""}.
+          </p>
+        </Part>
+      ) : null}
+      <TypedPoint />
+      <House />
+      <Burners proof={proof} />
+    </>
+  );
+}
+
+function Told({ test }: { test: Test }) {
+  return (
+    <>
+      <p>
+        <b>{fixed(test.cfm50)}</b> ft³/min at 50 Pa
+        {typeof test.low === "number" && typeof test.high === "number"
+          ? `, ${fixed(test.low)} to ${fixed(test.high)}`
+          : ", one point: no interval"}
+        {typeof test.ach50 === "number" ? ` · ${fixed(test.ach50, 2)} air changes an hour` : ""}
+      </p>
+      <p className="note">
+        n {fixed(test.n, 3)}, C {fixed(test.c, 1)}
+        {typeof test.r === "number" ? `, r ${fixed(test.r, 4)}` : ""}
+      </p>
+      {test.fault ? <p className="at-place caution">{test.fault}</p> : null}
+    </>
+  );
+}
+
+function TypedPoint() {
+  const { log } = usePlanned();
+  const [test, setTest] = useState<"before" | "after">("before");
+  const [pa, setPa] = useState("");
+  const [cfm, setCfm] = useState("");
+  const read = (text: string) => (text.trim() === "" ? null : Number(text.trim().replace(",", ".")));
+  const pressure = read(pa);
+  const flow = read(cfm);
+  const sound = pressure !== null && pressure > 0 && pressure <= 200 && flow !== null && flow > 0 && flow <= 50_000;
+  const baseline = pressure !== null && Math.abs(pressure) <= 50 && cfm.trim() === "";
+  return (
+    <Part title="A point of a test">
+      <Pick label="Test" value={test} options={TESTS} onValue={setTest} />
+      <div className="paper-day">
+        <TextInput
+          label="Pressure, Pa"
+          inputMode="decimal"
+          value={pa}
+          onChange={(event) => setPa(event.currentTarget.value)}
+        />
+        <TextInput
+          label="Flow, ft³/min"
+          inputMode="decimal"
+          value={cfm}
+          onChange={(event) => setCfm(event.currentTarget.value)}
+        />
+      </div>
+      {(pa || cfm) && !sound && !baseline ? (
+        <p className="note">
+          Pressure over 0 to 200 Pa and flow over 0 to 50,000 ft³/min; a pressure of −50 to 50 Pa alone is the baseline.
+        </p>
+      ) : null}
+      <div className="row">
+        <Button
+          size="xs"
+          disabled={!sound}
+          onClick={() => {
+            log.add("leak.reading", { test, pressure_pa: pressure, flow_cfm: flow });
+            setPa("");
+            setCfm("");
+          }}
+        >
+          Keep this point
+        </Button>
+        <Button
+          size="xs"
+          variant="default"
+          disabled={!baseline}
+          onClick={() => {
+            log.add("leak.reading", { test, baseline_pa: pressure });
+            setPa("");
+          }}
+        >
+          Keep it as the baseline
+        </Button>
+      </div>
+    </Part>
+  );
+}
+
+function House() {
+  const { document, job } = useDocument();
+  return (
+    <Part title="The house" at="house.volume_ft3">
+      <NumberField
+        label="Conditioned volume"
+        path="house.volume_ft3"
+        value={document.house?.volume_ft3}
+        unit="ft³"
+        least={1}
+        most={2_000_000}
+        mayBeEmpty
+        hint="for air changes an hour"
+        onValue={(value) =>
+          job.edit("the house's volume", (d) => {
+            d.house = { ...d.house, volume_ft3: value };
+          })
+        }
+      />
+    </Part>
+  );
+}
+
+function Burners({ proof }: { proof: ProofAnswer }) {
+  const { log } = usePlanned();
+  const [test, setTest] = useState<"before" | "after">("before");
+  const [by, setBy] = useState("");
+  return (
+    <Part
+      title="Draft and spillage of burners"
+      aside={proof.burners.length ? `${proof.burners.length}` : "none recorded"}
+    >
+      {proof.burners.map((one) => (
+        <p className={one.result === "failed" ? "at-place stop" : "note"} key={`${one.test} ${one.by} ${one.result}`}>
+          {one.test}: {one.result}, by {one.by}
+        </p>
+      ))}
+      <p className="note">Done and judged by a qualified person; recorded here, never judged by the program.</p>
+      <Pick label="Test" value={test} options={TESTS} onValue={setTest} />
+      <TextInput
+        label="By, name and trade"
+        value={by}
+        maxLength={120}
+        onChange={(event) => setBy(event.currentTarget.value)}
+      />
+      <div className="row">
+        {(["passed", "failed"] as const).map((result) => (
+          <Button
+            key={result}
+            size="xs"
+            variant="default"
+            disabled={!by.trim()}
+            onClick={() => log.add("burner.test", { test, result, by: by.trim() })}
+          >
+            It {result}
+          </Button>
+        ))}
+      </div>
+    </Part>
+  );
+}

@@ -1,0 +1,70 @@
+"""What the log proves, as answered."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from ...core.filling.run import Short
+from ...core.plan.proving import RowAsked
+from ...core.proof.depths import DepthProof
+from ...core.proof.leakage import Change, FanTest
+from .field import RunWhy
+
+
+class RowsProved(BaseModel):
+    by_bags: float | None
+    by_depth: float | None
+
+
+class RProved(BaseModel):
+    by_bags: float | None
+    by_depth: float | None
+    by_cores: float | None
+    claimed: float | None
+
+
+class ProvedTold(BaseModel):
+    """Of a section or a product. bags: in, chart, field. asked: what each printed row asks for here; not_yet: what keeps R from
+    being claimed."""
+
+    id: str
+    name: str
+    depth: DepthProof
+    bags: dict[str, float | None]
+    rows: RowsProved
+    r: RProved
+    density_pcf: list[float]
+    asked: list[RowAsked]
+    not_yet: list[str]
+
+
+class LeakageTold(BaseModel):
+    """sealed_cfm50: what the items that are done were thought to be worth."""
+
+    before: FanTest | None
+    after: FanTest | None
+    change: Change | None
+    sealed_cfm50: float
+
+
+class BurnerTold(BaseModel):
+    test: str
+    result: str
+    by: str
+
+
+class ProofAnswer(BaseModel):
+    """On top where there is one product, else null."""
+
+    depth: DepthProof | None
+    bags: dict[str, float | None] | None
+    rows: RowsProved | None
+    r: RProved | None
+    not_yet: list[str]
+    leakage: LeakageTold
+    burners: list[BurnerTold]
+    stops: list[str]
+    sections: list[ProvedTold]
+    products: list[ProvedTold]
+    short: list[Short]
+    refused: list[RunWhy]
