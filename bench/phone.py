@@ -106,6 +106,7 @@ def _taps(browser: Browser, address: str, day: bool) -> list[float]:
     if day:
         page.get_by_role("button", name="Fill", exact=True).click()
         begin_day(page)
+    page.get_by_test_id("count").wait_for()
     found = [float(page.evaluate(TAP)) for _ in range(TAPS)]
     page.context.close()
     return found[5:]

@@ -58,6 +58,7 @@ export interface Opened {
 export class Memory {
   private database: Database | null = null;
   private twin = new Map<string, { job: string; entry: Entry }>();
+  private known: Device = { id: "", seq: 0 };
 
   async open(): Promise<Opened> {
     let made = false;
@@ -76,6 +77,7 @@ export class Memory {
     });
     const before = read(DEVICE);
     const device = await this.device();
+    this.known = { id: device.id, seq: Math.max(device.seq, this.known.seq) };
     write(DEVICE, device.id);
     const recovered = await this.recover();
     return {
@@ -141,22 +143,44 @@ export class Memory {
     return write(TWIN, JSON.stringify(Object.fromEntries(this.twin)));
   }
 
-  /** Adds an entry: its number and itself in one transaction that is on the disk when this returns. */
-  async append(job: string, said: Omit<Entry, "id" | "device" | "seq">): Promise<Entry> {
-    const id = crypto.randomUUID();
-    let entry: Entry | null = null;
-    const kept = await this.twice(async (db) => {
-      const move = db.transaction(["meta", "entries"], "readwrite", { durability: "strict" });
-      const device = (await move.objectStore("meta").get("device")) as Device;
-      entry = { ...said, id, device: device.id, seq: device.seq + 1 };
-      await move.objectStore("meta").put({ ...device, seq: device.seq + 1 }, "device");
-      await move.objectStore("entries").put({ id, job, entry, state: "waiting" });
-      await move.done;
+  /** A new entry, put into the second store at once: it may be shown as soon as this returns, if it says so. */
+  begin(job: string, said: Omit<Entry, "id" | "device" | "seq">): { entry: Entry; kept: boolean } {
+    this.known = { ...this.known, seq: this.known.seq + 1 };
+    const entry: Entry = { ...said, id: crypto.randomUUID(), device: this.known.id, seq: this.known.seq };
+    this.twin.set(entry.id, { job, entry });
+    return { entry, kept: this.writeTwin() };
+  }
+
+  /** Puts an entry that was begun into the first store too: number and entry in one transaction, on the disk when this returns.
+   * Its number is a later one where another tab was quicker. */
+  async commit(job: string, begun: Entry): Promise<Entry> {
+    try {
+      const entry = await this.twice(async (db) => {
+        const move = db.transaction(["meta", "entries"], "readwrite", { durability: "strict" });
+        const device = (await move.objectStore("meta").get("device")) as Device;
+        const seq = Math.max(begun.seq, device.seq + 1);
+        const numbered = seq === begun.seq ? begun : { ...begun, seq };
+        move.objectStore("meta").put({ ...device, seq }, "device");
+        move.objectStore("entries").put({ id: begun.id, job, entry: numbered, state: "waiting" });
+        await move.done;
+        return numbered;
+      });
+      if (entry !== begun) {
+        this.known = { ...this.known, seq: Math.max(this.known.seq, entry.seq) };
+        if (this.twin.has(entry.id)) this.twin.set(entry.id, { job, entry });
+        this.writeTwin();
+      }
       return entry;
-    });
-    this.twin.set(id, { job, entry: kept });
-    this.writeTwin();
-    return kept;
+    } catch (error) {
+      this.twin.delete(begun.id);
+      this.writeTwin();
+      throw error;
+    }
+  }
+
+  /** Adds an entry to both stores. */
+  async append(job: string, said: Omit<Entry, "id" | "device" | "seq">): Promise<Entry> {
+    return this.commit(job, this.begin(job, said).entry);
   }
 
   async entries(job: string): Promise<KeptEntry[]> {

@@ -8,7 +8,8 @@ import { lookForNewer } from "./worker";
 
 const NONE: readonly KeptEntry[] = [];
 const ASK_EVERY_MS = 5000;
-const SEND_AFTER_MS = 30;
+// Sent a moment after the last one, so that sending is in no touch’s way.
+const SEND_AFTER_MS = 300;
 
 export interface Field {
   job: string;
@@ -42,6 +43,7 @@ export function useField(memory: Memory, device: string, job: string): Field | {
   const [photosWaiting, setPhotosWaiting] = useState(0);
   const open = useRef<string | null>(null);
   const timer = useRef<number>(undefined);
+  const actor = useRef("crew");
 
   const look = useCallback(async () => {
     setEntries(await memory.entries(job));
@@ -78,6 +80,7 @@ export function useField(memory: Memory, device: string, job: string): Field | {
   useEffect(() => {
     let gone = false;
     void (async () => {
+      actor.current = (await memory.remembered<string>("actor")) ?? "crew";
       const stored = await memory.pack(job);
       if (stored && !gone) setKept(stored);
       await look();
@@ -111,13 +114,22 @@ export function useField(memory: Memory, device: string, job: string): Field | {
 
   const say = useCallback(
     async (kind: string, value: Record<string, unknown> = {}, more: { voids?: string } = {}) => {
+      const day = open.current && kind !== "day.start" ? { day: open.current } : {};
+      const said = { at: new Date().toISOString(), actor: actor.current, kind, value, ...day, ...more };
+      const { entry, kept: inSecond } = memory.begin(job, said);
+      const show = (shown: KeptEntry["entry"]) =>
+        setEntries((before) => [
+          ...(before ?? []).filter((one) => one.id !== shown.id),
+          { id: shown.id, job, entry: shown, state: "waiting" },
+        ]);
+      // In one of the two stores already: it may be drawn. Else only once the other one has it.
+      if (inSecond) show(entry);
       try {
-        const actor = (await memory.remembered<string>("actor")) ?? "crew";
-        const day = open.current && kind !== "day.start" ? { day: open.current } : {};
-        const entry = await memory.append(job, { at: new Date().toISOString(), actor, kind, value, ...day, ...more });
-        setEntries((before) => [...(before ?? []), { id: entry.id, job, entry, state: "waiting" }]);
+        const numbered = await memory.commit(job, entry);
+        if (!inSecond || numbered !== entry) show(numbered);
         setFailure(null);
       } catch (error) {
+        setEntries((before) => (before ?? []).filter((one) => one.id !== entry.id));
         setFailure(
           `Not kept: ${error instanceof Error ? error.message : error}. The phone’s storage may be full: make room, count by hand meanwhile.`,
         );
