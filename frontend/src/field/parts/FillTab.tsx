@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { memo, useDeferredValue, useRef, useState } from "react";
 import { eighths, fixed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import type { Quota } from "../pack";
@@ -36,6 +36,7 @@ function Day({ field }: { field: Field }) {
   const next = bands.find((band) => !walked.bands.get(band.number)?.done && band.number !== walked.openBand);
   const told = products.find((one) => one.product === (open?.product ?? walked.product)) ?? products[0];
   const [leaving, setLeaving] = useState(false);
+  const later = useDeferredValue(field);
   const holds = walked.holder === null || walked.holder === field.device;
   const day = walked.day;
   const own = field.entries.filter((one) => one.entry.kind === "bag.in" && one.entry.device === field.device).length;
@@ -90,8 +91,21 @@ function Day({ field }: { field: Field }) {
       ) : (
         <p className="card">Every band is done. Read the markers in Check, then end the day.</p>
       )}
+      <Beneath field={later} />
+    </>
+  );
+}
+
+/** What stands beneath the count: drawn right after it, so that a touch is answered at once. */
+const Beneath = memo(function Beneath({ field }: { field: Field }) {
+  const { walked, products } = field.run;
+  const open = field.pack.fill.bands.find((band) => band.number === walked.openBand);
+  const told = products.find((one) => one.product === (open?.product ?? walked.product)) ?? products[0];
+  if (!told || !walked.day) return null;
+  return (
+    <>
       <Hopper field={field} />
-      <Count field={field} holds={holds} />
+      <Count field={field} holds={walked.holder === null || walked.holder === field.device} />
       <BagRun field={field} told={told} />
       <Verdict field={field} />
       <UndoAndPause field={field} />
@@ -100,7 +114,7 @@ function Day({ field }: { field: Field }) {
       <EndOfDay field={field} />
     </>
   );
-}
+});
 
 function Bands({ field }: { field: Field }) {
   const { walked } = field.run;
