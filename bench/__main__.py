@@ -25,8 +25,10 @@ from bench.in_browser import (
     edits_in_browser,
     first_load_kb,
 )
+from bench.phone import measure as phone
 from bench.plain_loop import loop
 from bench.prepare import entries, listed_afresh, with_items
+from bench.proved import fold_and_proof_s
 from bench.reach import reach_ratios
 from bench.served import held_mb, long_shelf, small_beside_heavy
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
@@ -42,6 +44,7 @@ from elm_cover.core.preparation.markers import marker_points_ft
 from elm_cover.core.section.by_kind import forget_sections
 from elm_cover.formats.product_library import library
 from elm_cover.job import Job, read_job
+from tools.running import chromium
 
 BUDGET_MS, FRAME_MS = 100.0, 1000 / 60
 SHELF_KB, BENCH_KB = 200.0, 330.0
@@ -167,6 +170,17 @@ def tell_of_serving() -> None:
     print(f"held after 500 plans: {held_mb():.0f} MB")
 
 
+def tell_of_the_day(warm: float) -> None:
+    """The phone against an empty page; a log of a long day folded and proved against one plan."""
+    with chromium() as browser:
+        for name, value, most, unit in phone(browser):
+            print(f"{name}: {value:.2f} {unit} ({most:g} allowed)")
+    folded, proved = fold_and_proof_s()
+    print(
+        f"5,000 entries and 500 readings folded: {folded / warm:.2f} × one plan(job), proved: {proved / warm:.2f} × (1 allowed)"
+    )
+
+
 def main() -> int:
     job = attic(3000, sections=5)
     result = plan(job)
@@ -245,6 +259,7 @@ def main() -> int:
     )
     tell_of_edits()
     tell_of_the_crew()
+    tell_of_the_day(warm)
     tell_of_serving()
     shelf, bench = first_load_kb()
     print(
