@@ -41,6 +41,7 @@ def document_of(page: Page, server: Served) -> dict:
     return api(server, f"/api/jobs/{job}")[0]["document"]  # type: ignore[no-any-return]
 
 
+@pytest.mark.parametrize("size", ["phone"], indirect=True)
 def test_a_whole_survey_from_the_hatch_to_the_decision(page: Page, size: str, server: Served) -> None:
     page.get_by_role("button", name="New attic").click()
     page.get_by_label("Job").fill("4 Survey Row")
