@@ -301,7 +301,9 @@ def test_a_count_is_felt_and_what_the_phone_lacks_is_said_once(browser: Browser,
     context = browser.new_context(viewport=SIZES["phone"])
     context.add_init_script(
         "window.shaken = []; navigator.vibrate = (how) => { window.shaken.push(how); return true; };"
-        "delete window.AudioContext;" + QUICK_CLOCK
+        "delete window.AudioContext;"
+        "Object.defineProperty(navigator, 'wakeLock', { value: { request: async (what) => {"
+        " window.awake = what; return { release: async () => {} }; } } });" + QUICK_CLOCK
     )
     page = context.new_page()
     page.goto(f"{server.address}/field/{job_of(server)}")
@@ -312,6 +314,7 @@ def test_a_count_is_felt_and_what_the_phone_lacks_is_said_once(browser: Browser,
     begin_day(page)
     tap(page, 1)
     page.wait_for_function("window.shaken.length === 1")
+    assert page.evaluate("window.awake") == "screen"
     expect(page.get_by_text("plays no tone")).to_have_count(0)
     context.close()
 
