@@ -115,13 +115,13 @@ def test_a_verdict_is_said_when_two_agree(words: list[str], said: str | None) ->
 
 
 def practice_day(chance: random.Random, density: float, per_band: int) -> bool | None:
-    """Nine bands of 7.8 bags at 12.6 in; a machine that blows so dense to a depth that is 0.5 in off. What is said at the end."""
+    """Nine bands of 7.8 bags at 12.6 in; a machine that blows so dense, to a line that a hand keeps within 1 % and 2 % of a band's fill. What is said at the end."""
     words: list[str] = []
     bags = 0.0
     read: list[float] = []
     for k in range(1, 10):
-        deep = 12.6 * math.exp(chance.gauss(0, 0.02))
-        bags += 70 / 9 * density * deep / 12.6 * math.exp(chance.gauss(0, 0.03))
+        deep = 12.6 * math.exp(chance.gauss(0, 0.01))
+        bags += 70 / 9 * density * deep / 12.6 * math.exp(chance.gauss(0, 0.02))
         seen = bags + chance.gauss(0, 0.12)
         read += [deep + chance.gauss(0, 0.9) for _ in range(per_band if k % 3 == 0 else 0)]
         found = verdict(seen, 70 / 9 * k, 12.6, read)
@@ -145,9 +145,11 @@ def test_a_machine_that_is_off_is_called_and_a_sound_one_is_not() -> None:
         for density in (0.9, 1.0, 1.1)
         for each in (1, 3)
     }
-    assert called[0.9, 1] >= 0.59 and called[0.9, 3] >= 0.73
-    assert called[1.1, 1] >= 0.50 and called[1.1, 3] >= 0.66
-    assert called[1.0, 1] <= 0.13 and called[1.0, 3] <= 0.08
+    # Two thousand days are one per cent off by chance; the two hundred are always the same ones.
+    chance_of = 0.011 if days > 200 else 0.0
+    assert called[0.9, 1] >= 0.59 - chance_of and called[0.9, 3] >= 0.73 - chance_of
+    assert called[1.1, 1] >= 0.50 - chance_of and called[1.1, 3] >= 0.66 - chance_of
+    assert called[1.0, 1] <= 0.13 + chance_of and called[1.0, 3] <= 0.08 + chance_of
 
 
 def test_the_range_of_the_forecast_holds_four_times_in_five() -> None:
