@@ -78,7 +78,7 @@ def _fold(options: argparse.Namespace) -> int:
     table = read_pack(pack)
     entries, refused = entries_read(read_file(options.log))
     run = run_of(table, [entry_of(entry) for entry in entries])
-    print_json(json.loads(json.dumps(run_json(run, refused))))
+    print_json(run_json(run, refused))
     return SOUND
 
 

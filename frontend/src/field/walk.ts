@@ -20,7 +20,6 @@ export interface ProductRun {
   hopperStart: number | null;
   hopperNow: number | null;
   atLeave: number | null;
-  bagsAtLeave: number;
   lastLeft: number | null;
   countedAt: number[];
   points: [number, number][];
@@ -236,9 +235,8 @@ export class Walker {
     const run = this.products.get(quota.product) as ProductRun;
     const now = inAttic(run);
     band.done = true;
-    band.inAttic = (band.inAttic ?? 0) + now - run.bagsAtLeave;
+    band.inAttic = (band.inAttic ?? 0) + now - (run.atLeave ?? 0);
     run.atLeave = now;
-    run.bagsAtLeave = now;
     run.lastLeft = number;
     let covered = 0;
     for (const q of this.table.bands)
@@ -281,7 +279,7 @@ export class Walker {
       if (day.hopperStart === null && day.bags === 0) day.hopperStart = level;
       day.hopperEnd = level;
     }
-    const justLeft = run.atLeave !== null && inAttic(run) === run.bagsAtLeave && this.openBand === null;
+    const justLeft = run.atLeave === inAttic(run) && this.openBand === null;
     run.hopperNow = level;
     if (justLeft) this.readLate(this.product, run);
     return null;
@@ -290,10 +288,9 @@ export class Walker {
   /** The level was read just after the band was left: that is the level at its end. */
   private readLate(product: string, run: ProductRun) {
     const now = inAttic(run);
-    const change = now - run.bagsAtLeave;
+    const change = now - (run.atLeave ?? 0);
     if (change === 0) return;
     run.atLeave = now;
-    run.bagsAtLeave = now;
     const last = run.points.at(-1);
     if (last) last[1] = now;
     const band = run.lastLeft === null ? undefined : this.bands.get(run.lastLeft);
@@ -337,7 +334,6 @@ function emptyRun(): ProductRun {
     hopperStart: null,
     hopperNow: null,
     atLeave: null,
-    bagsAtLeave: 0,
     lastLeft: null,
     countedAt: [],
     points: [],

@@ -113,27 +113,20 @@ async function post(memory: Memory, job: string, entries: Entry[]): Promise<Batc
 /** Photos go after the entries: first the picture, then the entry that names it. */
 async function sendPhotos(memory: Memory): Promise<void> {
   for (const photo of await memory.photos()) {
+    const of = photo.of ? { of: photo.of } : {};
+    const say = async (kind: string, value: Record<string, unknown>) => {
+      const actor = (await memory.remembered<string>("actor")) ?? "crew";
+      await memory.append(photo.job, { at: photo.at, actor, kind, value: { ...value, ...of } });
+      await memory.dropPhoto(photo.id);
+    };
     try {
       const headers = { "Content-Type": photo.blob.type || "image/jpeg" };
       const answer = await ask(memory, "/api/photos", { method: "POST", headers, body: photo.blob });
-      const stored = (await answer.json()) as { file: string };
-      await memory.append(photo.job, {
-        at: photo.at,
-        actor: (await memory.remembered<string>("actor")) ?? "crew",
-        kind: "photo",
-        value: { file: stored.file, ...(photo.of ? { of: photo.of } : {}) },
-      });
-      await memory.dropPhoto(photo.id);
+      await say("photo", { file: ((await answer.json()) as { file: string }).file });
     } catch (error) {
       if (!(error instanceof Refusal) || error.status === 401) throw error;
       // A picture that the program will not have is not sent again and again; its entry says so.
-      await memory.append(photo.job, {
-        at: photo.at,
-        actor: (await memory.remembered<string>("actor")) ?? "crew",
-        kind: "note",
-        value: { text: `A photo was refused: ${error.message}`, ...(photo.of ? { of: photo.of } : {}) },
-      });
-      await memory.dropPhoto(photo.id);
+      await say("note", { text: `A photo was refused: ${error.message}` });
     }
   }
 }

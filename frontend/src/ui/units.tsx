@@ -27,6 +27,9 @@ export function halfUp(value: number, digits = 0): number {
 export const fixed = (value: number, digits = 0): string =>
   halfUp(value, digits).toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
 
+/** The same without noughts at its end: 12.50 → “12.5”, 3.00 → “3”. */
+export const trimmed = (value: number, digits: number): string => fixed(value, digits).replace(/\.?0+$/, "");
+
 /** R in words: whole, or in tenths where that matters. */
 export const rValue = (r: number): string => `R-${r < R_WHOLE_FROM ? fixed(r, 1).replace(/\.0$/, "") : fixed(r)}`;
 

@@ -118,6 +118,11 @@ def _place(value: Mapping[str, Any]) -> str:
     return f"marker {value['marker']}" if "marker" in value else "a place"
 
 
+def _trimmed(value: float, digits: int) -> str:
+    """A figure without noughts at its end: 12.50 → “12.5”, 3.00 → “3”."""
+    return fixed(value, digits).rstrip("0").rstrip(".")
+
+
 def _title(key: Any, titles: Mapping[str, str]) -> str:
     return titles.get(str(key), str(key))
 
@@ -128,10 +133,8 @@ _WORDS: dict[str, Any] = {
     "work.found": lambda v, s, t: f"found more: {v['text']}",
     "note": lambda v, s, t: f"note: {v['text']}",
     "photo": lambda v, s, t: "photo" + (f" of {_title(v['of'], t)}" if "of" in v else ""),
-    "load.out": lambda v, s, t: f"onto the truck: {fixed(v['amount'], 1).removesuffix('.0')} {_title(v['what'], t)}",
-    "load.back": lambda v, s, t: (
-        f"back from the truck: {fixed(v['amount'], 1).removesuffix('.0')} {_title(v['what'], t)}"
-    ),
+    "load.out": lambda v, s, t: f"onto the truck: {_trimmed(v['amount'], 1)} {_title(v['what'], t)}",
+    "load.back": lambda v, s, t: f"back from the truck: {_trimmed(v['amount'], 1)} {_title(v['what'], t)}",
     "day.start": lambda v, s, t: f"day started, revision {v['revision']}" + (f", lot {v['lot']}" if "lot" in v else ""),
     "day.pause": lambda v, s, t: "day paused",
     "day.go": lambda v, s, t: "day goes on",
@@ -139,8 +142,8 @@ _WORDS: dict[str, Any] = {
     "band.enter": lambda v, s, t: f"band {v['band']} begun, {s}",
     "band.leave": lambda v, s, t: f"band {v['band']} done, {s}",
     "bag.in": lambda v, s, t: "1 bag in" if v["bags"] == 1 else f"{v['bags']} bags in",
-    "bag.spoilt": lambda v, s, t: f"spoilt: {fixed(v['bags'], 2).rstrip('0').rstrip('.')} bags",
-    "hopper": lambda v, s, t: f"hopper {fixed(v['bags'], 2).rstrip('0').rstrip('.')} bags",
+    "bag.spoilt": lambda v, s, t: f"spoilt: {_trimmed(v['bags'], 2)} bags",
+    "hopper": lambda v, s, t: f"hopper {_trimmed(v['bags'], 2)} bags",
     "reading": lambda v, s, t: f"{eighths(v['depth_in'])} at {_place(v)}, {s}",
     "core": lambda v, s, t: f"core of {fixed(v['weight_oz'], 2)} oz at {eighths(v['depth_in'])}, {s}",
     "setting": lambda v, s, t: "setting " + ", ".join(f"{name} {fixed(amount, 2)}" for name, amount in v.items()),

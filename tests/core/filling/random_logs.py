@@ -129,9 +129,9 @@ def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:
     return log
 
 
-def told(run: Run) -> dict[str, Any]:
+def told(run: Run, table: FillTable) -> dict[str, Any]:
     """What both folds are compared by."""
-    at, at_places = run.walked, run.places
+    at, at_places = run.walked, table.places
     found: dict[str, Any] = to_jsonable_python(
         {
             "products": [
@@ -163,7 +163,7 @@ def cases(count: int, seed: int) -> list[dict[str, Any]]:
         table = random_table(chance)
         logs = [random_log(chance, table) for _ in range(10)]
         runs = [run_of(table, [entry_of(read_entry(entry)) for entry in log]) for log in logs]
-        found.append({"table": to_jsonable_python(table), "logs": logs, "told": [told(run) for run in runs]})
+        found.append({"table": to_jsonable_python(table), "logs": logs, "told": [told(run, table) for run in runs]})
     return found
 
 

@@ -2,13 +2,20 @@ import { useDocument, usePlanned } from "../../state/context";
 import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
 
-/** The floor in bands as they fill up: done, the one being filled as far as its bags go, to do. */
-export function FilledBands({ frame }: { frame: Frame }) {
+/** The bands of the section that is open as drawn, and what went into each; null before they are known. */
+function useFilled() {
   const { section } = useDocument();
   const { run } = usePlanned();
   const here = run.answer?.floor.find((one) => one.section === section.id);
   if (!run.answer || !here) return null;
-  const told = new Map(run.answer.by_band.map((band) => [band.number, band]));
+  return { here, told: new Map(run.answer.by_band.map((band) => [band.number, band])) };
+}
+
+/** The floor in bands as they fill up: done, the one being filled as far as its bags go, to do. */
+export function FilledBands({ frame }: { frame: Frame }) {
+  const filled = useFilled();
+  if (!filled) return null;
+  const { here, told } = filled;
   return (
     <g className="filled-bands">
       {here.bands.map((band) => {
@@ -25,11 +32,9 @@ export function FilledBands({ frame }: { frame: Frame }) {
 
 /** The number of each band and its bags, over what stands there. */
 export function FilledSigns({ frame }: { frame: Frame }) {
-  const { section } = useDocument();
-  const { run } = usePlanned();
-  const here = run.answer?.floor.find((one) => one.section === section.id);
-  if (!run.answer || !here) return null;
-  const told = new Map(run.answer.by_band.map((band) => [band.number, band]));
+  const filled = useFilled();
+  if (!filled) return null;
+  const { here, told } = filled;
   return (
     <g className="filled-bands">
       {here.bands.map((band) => {

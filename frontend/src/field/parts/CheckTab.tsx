@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { eighths, fixed } from "../../ui/units";
+import { eighths, fixed, trimmed } from "../../ui/units";
 import type { Place } from "../pack";
 import { latest } from "../run";
 import type { Field } from "../useField";
@@ -72,7 +72,7 @@ export function CheckTab({ field }: { field: Field }) {
 
 const bagsWords = (bags: number) => {
   const halves = Math.max(0.5, Math.ceil(bags * 2) / 2);
-  return halves === 0.5 ? "Half a bag" : `${fixed(halves, 1).replace(/\.0$/, "")} bags`;
+  return halves === 0.5 ? "Half a bag" : `${trimmed(halves, 1)} bags`;
 };
 
 /** The latest readings as pins against their fill line. */

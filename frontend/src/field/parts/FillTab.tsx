@@ -1,5 +1,5 @@
 import { memo, useDeferredValue, useRef, useState } from "react";
-import { eighths, fixed } from "../../ui/units";
+import { eighths, fixed, trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import type { Quota } from "../pack";
 import { beep, shake } from "../senses";
@@ -13,7 +13,7 @@ import { StartDay } from "./StartDay";
 import { Steps } from "./Steps";
 import { UndoAndPause } from "./UndoAndPause";
 
-const quarters = (bags: number) => fixed(bags, 2).replace(/\.?0+$/, "");
+const quarters = (bags: number) => trimmed(bags, 2);
 
 /** The day: start, bands, bags, verdict. */
 export function FillTab({ field }: { field: Field }) {

@@ -1,9 +1,9 @@
-import { fixed } from "../../ui/units";
+import { trimmed } from "../../ui/units";
 import type { LoadLine } from "../pack";
 import type { Field } from "../useField";
 import { Steps } from "./Steps";
 
-const short = (amount: number) => fixed(amount, 2).replace(/\.?0+$/, "");
+const short = (amount: number) => trimmed(amount, 2);
 
 /** The truck, line by line: ticked as it goes on, counted back in at the end. */
 export function LoadTab({ field }: { field: Field }) {

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { fixed } from "../../ui/units";
+import { trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import type { WorkItem } from "../pack";
 import type { Field } from "../useField";
@@ -45,10 +45,7 @@ function Item({ field, item }: { field: Field; item: WorkItem }) {
   const others = stop && !stop.by_crew;
   const where = item.section ? field.pack.fill.sections[item.section] : undefined;
   // One piece says no more than its name.
-  const amount =
-    item.unit === "pieces" && item.amount === 1
-      ? null
-      : `${fixed(item.amount, 1).replace(/\.0$/, "")} ${item.unit ?? ""}`;
+  const amount = item.unit === "pieces" && item.amount === 1 ? null : `${trimmed(item.amount, 1)} ${item.unit ?? ""}`;
   const toggle = () =>
     void (mark ? field.say("void", {}, { voids: mark.id }) : field.say("work.done", { key: item.key })).catch(() => {});
   return (

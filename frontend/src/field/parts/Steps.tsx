@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { eighths, fixed } from "../../ui/units";
+import { eighths, trimmed } from "../../ui/units";
 
 interface Props {
   label: string;
@@ -24,7 +24,7 @@ export function Steps({ label, button, start, steps, unit, most = 150, inches = 
   const [busy, setBusy] = useState(false);
   useEffect(() => setValue(start), [start]);
   const bounded = (next: number) => Math.min(most, Math.max(0, Math.round(next * 8) / 8));
-  const shown = inches ? eighths(value) : fixed(value, 3).replace(/\.?0+$/, "");
+  const shown = inches ? eighths(value) : trimmed(value, 3);
   return (
     <fieldset className="steps">
       <legend>{label}</legend>

@@ -3,7 +3,7 @@ import { useDisclosure } from "@mantine/hooks";
 import type { RunAnswer } from "../../api/types";
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
-import { fixed, useUnits } from "../../ui/units";
+import { fixed, trimmed, useUnits } from "../../ui/units";
 import { FoundMore } from "./FoundMore";
 import { PaperDay } from "./PaperDay";
 import { Stops } from "./Stops";
@@ -11,7 +11,7 @@ import { Stops } from "./Stops";
 type Told = RunAnswer["products"][number];
 /** Who writes what the practice counter counts. */
 const PRACTICE = "practice";
-const bags = (count: number) => fixed(count, 2).replace(/\.?0+$/, "");
+const bags = (count: number) => trimmed(count, 2);
 
 /** What the bags say so far, band by band; start and end; what waits for a word. */
 export function DaySheet({ run }: { run: RunAnswer }) {

@@ -4,6 +4,7 @@ import type { RunAnswer } from "../../api/types";
 import { type PaperDayTyped, paperEntries } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
+import { fixed } from "../../ui/units";
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -65,7 +66,7 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
           {run.by_band.map((band) => (
             <tr key={band.number}>
               <td>{band.number}</td>
-              <td>{band.quota.toFixed(1)}</td>
+              <td>{fixed(band.quota, 1)}</td>
               <td>
                 <TextInput
                   aria-label={`Bags in band ${band.number}`}

@@ -85,7 +85,6 @@ class Run:
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
     walked: Walked
-    places: tuple[ReadPlace, ...] = ()
 
     @property
     def refused(self) -> list[Ignored]:
@@ -109,7 +108,6 @@ def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
         bands=tuple(_band(band, walked.bands[band.number], walked) for band in table.bands),
         short=_short(places, walked, table.constants.short_in),
         walked=walked,
-        places=table.places,
     )
 
 

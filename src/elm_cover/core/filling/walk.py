@@ -44,7 +44,6 @@ class ProductRun:
     hopper_start: float | None = None
     hopper_now: float | None = None
     at_leave: float | None = None
-    bags_at_leave: float = 0.0
     last_left: int | None = None
     counted_at_s: list[float] = field(default_factory=list)
     points: list[tuple[float, float]] = field(default_factory=list)
@@ -63,7 +62,6 @@ class BandRun:
     bags: float = 0.0
     in_attic: float | None = None
     done: bool = False
-    times: int = 0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -107,10 +105,7 @@ class Walked:
     refused: list[Ignored] = field(default_factory=list)
     causes: dict[str, str] = field(default_factory=dict)
     cores: list[dict[str, Any]] = field(default_factory=list)
-    settings: dict[str, float] = field(default_factory=dict)
-    signals: list[dict[str, Any]] = field(default_factory=list)
     contacts: dict[str, str] = field(default_factory=dict)
-    lots: list[dict[str, Any]] = field(default_factory=list)
     done: set[str] = field(default_factory=set)
     cleared: set[str] = field(default_factory=set)
     open_band: int | None = None
@@ -181,12 +176,6 @@ class Walker:
             at.causes[value["cause"]] = entry.at
         elif entry.kind == "core":
             at.cores.append({**value, "entry": entry.id, "at": entry.at})
-        elif entry.kind == "setting":
-            at.settings.update(value)
-        elif entry.kind == "signal":
-            at.signals.append({"word": value["word"], "entry": entry.id, "by": entry.actor, "at": entry.at})
-        elif entry.kind == "lot":
-            at.lots.append({**value, "entry": entry.id, "at": entry.at})
 
     def _start(self, entry: Entry) -> str | None:
         at = self.at
@@ -226,8 +215,8 @@ class Walker:
         if day is None or day.paused_s is None:
             return "nothing is paused"
         # A pause is no time that a bag took.
+        away = _s(entry) - day.paused_s
         for run in self.at.products.values():
-            away = _s(entry) - day.paused_s
             run.counted_at_s = [when + away for when in run.counted_at_s]
         day.paused_s = None
         return None
@@ -242,10 +231,8 @@ class Walker:
         if self.at.open_band is not None:
             self._left(self.at.open_band)
         band = self.at.bands[number]
-        band.times += 1
-        if band.done:
-            # Done again: it is not covered until it is left once more.
-            band.done = False
+        # Done again: it is not covered until it is left once more.
+        band.done = False
         self.at.open_band = number
         self.at.product = self.quotas[number].product
         return None
@@ -274,9 +261,8 @@ class Walker:
         band, quota = self.at.bands[number], self.quotas[number]
         run = self.at.products[quota.product]
         band.done = True
-        band.times = max(1, band.times)
-        band.in_attic = (band.in_attic or 0.0) + run.in_attic - run.bags_at_leave
-        run.at_leave = run.bags_at_leave = run.in_attic
+        band.in_attic = (band.in_attic or 0.0) + run.in_attic - (run.at_leave or 0.0)
+        run.at_leave = run.in_attic
         run.last_left = number
         covered = sum(
             q.area_ft2 for q in self.table.bands if q.product == quota.product and self.at.bands[q.number].done
@@ -323,7 +309,7 @@ class Walker:
         if at.day is not None:
             at.day.hopper_start = level if at.day.hopper_start is None and at.day.bags == 0 else at.day.hopper_start
             at.day.hopper_end = level
-        just_left = run.at_leave is not None and run.in_attic == run.bags_at_leave and at.open_band is None
+        just_left = run.at_leave == run.in_attic and at.open_band is None
         run.hopper_now = level
         if just_left:
             self._read_late(at.product, run)
@@ -331,10 +317,10 @@ class Walker:
 
     def _read_late(self, product: str, run: ProductRun) -> None:
         """The level was read just after the band was left: that is the level at its end."""
-        change = run.in_attic - run.bags_at_leave
+        change = run.in_attic - (run.at_leave or 0.0)
         if change == 0:
             return
-        run.at_leave = run.bags_at_leave = run.in_attic
+        run.at_leave = run.in_attic
         covered, _ = run.points[-1]
         run.points[-1] = (covered, run.in_attic)
         if run.last_left is not None:

@@ -167,10 +167,15 @@ def _bags_by_cell(section: SectionInput, site: Site, planned: PlannedSection) ->
     return np.asarray(bags * weight / weight.sum())
 
 
+def laid_on(section: SectionInput, site: Site) -> tuple[OldFill, Laid]:
+    """The old fill of a section, and what its choice lays on it; what it lacks is asked and flagged by the plan."""
+    old = old_fill_of(section, site, Notebook())
+    return old, lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
+
+
 def laid_by_cell(section: SectionInput, site: Site) -> tuple[OldFill, Laid, Lying | None]:
     """What is laid on a section, and what lies at each cell of its grid; None while no roof is known."""
-    old = old_fill_of(section, site, Notebook())
-    laid = lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
+    old, laid = laid_on(section, site)
     return old, laid, lying_of(old, laid, site.cells(old.map_in))
 
 

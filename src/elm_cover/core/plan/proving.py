@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -19,9 +20,7 @@ from ..from_job.section import section_input
 from ..given.product import ProductInput
 from ..layers.chart import Chart, NewFill
 from ..laying.bags import bags_of
-from ..laying.decided import old_fill_of
 from ..laying.heat import lying_of
-from ..laying.methods import lay
 from ..laying.site import site_of
 from ..log.entry import Entry
 from ..log.fold import standing
@@ -30,7 +29,7 @@ from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
 from ..proof.leakage import Change, FanTest, change_of, fan_test
 from ..section.result import SectionPlan
-from ..target.by_basis import target_of
+from .bands_told import laid_on
 from .whole_job import Plan
 
 OPEN_FLOOR = "open_floor"
@@ -104,6 +103,24 @@ class _Given:
     products: Mapping[str, ProductInput]
     by_least: bool
 
+    @cached_property
+    def rows(self) -> dict[str, list[float] | None]:
+        """Field bags of each printed row by section, as far as something is blown there."""
+        given = [self.products.get(section.product or "") for section in self.planned.sections]
+        return {
+            section.id: _field_bags_by_row(self, index, product.chart)
+            for index, (section, product) in enumerate(zip(self.planned.sections, given, strict=True))
+            if product is not None and product.chart is not None
+        }
+
+    def lies(self, sections: Container[str], product: str | None = None) -> float:
+        """Bags that lie in bands of these sections, as far as they were left; else those counted there."""
+        return sum(
+            band.bags if band.in_attic is None else band.in_attic
+            for band in self.run.bands
+            if band.section in sections and product in (None, band.product)
+        )
+
 
 def prove(
     job: Job,
@@ -153,13 +170,11 @@ def _leakage(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
 
 
 def _section(given: _Given, id_: str) -> Proved | None:
-    index, section = next((i, s) for i, s in enumerate(given.planned.sections) if s.id == id_)
+    section = next(s for s in given.planned.sections if s.id == id_)
     product = given.products.get(section.product or "")
     if product is None or product.chart is None:
         return None
-    bands = [band for band in given.run.bands if band.section == id_]
-    counted = sum(band.bags if band.in_attic is None else band.in_attic for band in bands)
-    return _told(given, (id_, section.name or id_), counted, ((index, section),), product.chart)
+    return _told(given, (id_, section.name or id_), given.lies({id_}), (section,), product.chart)
 
 
 def _product(given: _Given, id_: str) -> Proved:
@@ -169,27 +184,21 @@ def _product(given: _Given, id_: str) -> Proved:
     """
     chart = given.products[id_].chart
     assert chart is not None  # only what is blown has bands
-    mine = tuple((i, s) for i, s in enumerate(given.planned.sections) if s.product == id_ and s.kind == OPEN_FLOOR)
-    floors = {section.id for _, section in mine}
-    closed = sum(
-        band.bags if band.in_attic is None else band.in_attic
-        for band in given.run.bands
-        if band.product == id_ and band.section not in floors
-    )
+    mine = tuple(s for s in given.planned.sections if s.product == id_ and s.kind == OPEN_FLOOR)
+    floors = {section.id for section in mine}
+    closed = given.lies(given.table.sections.keys() - floors, id_)
     told = next(one for one in given.run.products if one.product == id_)
     name = next(one.name for one in given.table.products if one.id == id_)
     return _told(given, (id_, name), told.in_attic - closed, mine, chart)
 
 
-def _told(
-    given: _Given, named: tuple[str, str], counted: float, sections: Sequence[tuple[int, SectionPlan]], chart: Chart
-) -> Proved:
+def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence[SectionPlan], chart: Chart) -> Proved:
     """What is proved of floor sections together. counted: bags that lie on them."""
-    plans, ids = [section for _, section in sections], {section.id for _, section in sections}
+    ids = {section.id for section in plans}
     reads = [one for one in latest_readings(given.run.walked.readings) if one.section in ids]
     random = depth_proof([one.new_in for one in reads if one.new_in is not None and one.random])
     depth = depth_proof([one.new_in for one in reads if one.new_in is not None], _share_below(given, plans, reads))
-    rows = [_field_bags_by_row(given, index, chart) for index, _ in sections]
+    rows = [given.rows[section.id] for section in plans]
     known = [row for row in rows if row is not None]
     field = [sum(each) for each in zip(*known, strict=True)] if rows and len(known) == len(rows) else None
     short = [one for one in given.run.short if one.section in ids]
@@ -247,8 +256,7 @@ def _field_bags_by_row(given: _Given, index: int, chart: Chart) -> list[float] |
     if section.kind != OPEN_FLOOR:
         return None
     site = site_of(section)
-    old = old_fill_of(section, site, Notebook())
-    laid = lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
+    old, laid = laid_on(section, site)
     places = site.parts(section.outline_ft, old.map_in)
     if laid.stack is None or places is None:
         return None
