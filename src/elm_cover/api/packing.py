@@ -10,7 +10,7 @@ from pydantic_core import to_json
 
 from ..core.base.memory import Itself, remembered
 
-BYTES_KEPT = 12_000_000
+BYTES_KEPT = 16_000_000
 
 
 class Packing(DefaultJSONProvider):

@@ -12,8 +12,8 @@ from pathlib import Path
 from peewee import DatabaseError, OperationalError, SqliteDatabase
 
 FILE_NAME = "elm-cover.sqlite"
-# A save is on the disk before it is acknowledged: WAL with a sync at every commit.
-PRAGMAS = {"journal_mode": "wal", "synchronous": "full", "foreign_keys": 1, "busy_timeout": 5000}
+# A save is on the disk before it is acknowledged: WAL, which a database stays in once it is told so, with a sync at every commit.
+PRAGMAS = {"synchronous": "full", "foreign_keys": 1, "busy_timeout": 5000}
 
 
 class StoreError(RuntimeError):
@@ -41,6 +41,7 @@ def open_database(folder: Path) -> SqliteDatabase:
     database.register_function(str.casefold, "casefold", 1)
     try:
         with database.connection_context():
+            database.execute_sql("PRAGMA journal_mode = wal")
             migrate(database)
     except OperationalError as error:
         way = "See that it may be written to and that the disk has room, or start with another folder (--data)."

@@ -8,24 +8,28 @@ from __future__ import annotations
 import base64
 import binascii
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from peewee import JOIN, Expression, fn
+from peewee import SqliteDatabase, fn
 
-from .rows import JobRow, PlacementRow
+from .rows import JobRow
 
 MOST_A_PAGE, A_PAGE = 200, 60
 # The stage that a day on the calendar turns into another.
 SOLD, DATED = "sold", "dated"
 # By what it is sorted: the column, and whether the largest come first.
-SORTS: dict[str, tuple[Any, bool]] = {
-    "saved": (JobRow.touched, True),
-    "name": (JobRow.name, False),
-    "floor": (JobRow.floor_ft2, True),
+SORTS: dict[str, tuple[str, bool]] = {
+    "saved": ("job.touched", True),
+    "name": ("job.name", False),
+    "floor": ("job.floor_ft2", True),
 }
+COLUMNS = "job.id, job.saved_at, job.deleted_at, job.summary, job.stage, placement.crew, placement.day"
+PLACED = "LEFT JOIN placement ON placement.job_id = job.id"
+# A condition in SQL and what stands for its question marks.
+Condition = tuple[str, tuple[Any, ...]]
 
 
 class NoSuchPageError(ValueError):
@@ -102,39 +106,53 @@ class Sought:
 
 
 def page_of(sought: Sought) -> Page:
-    """A page of the shelf or the bin. Raises NoSuchPageError."""
+    """A page of the shelf or the bin. Raises NoSuchPageError.
+
+    Written as SQL: put together from parts it takes longer than it does to answer, and the shelf is what is opened most.
+    """
     column, falling = SORTS[sought.sort]
-    shown_columns = (JobRow.id, JobRow.saved_at, JobRow.deleted_at, JobRow.summary, JobRow.stage)
-    found = (
-        JobRow.select(*shown_columns, PlacementRow.crew, PlacementRow.day, column)
-        .join(PlacementRow, JOIN.LEFT_OUTER, on=(PlacementRow.job == JobRow.id))
-        .where(JobRow.deleted_at.is_null(not sought.in_bin))
-    )
-    for condition in _asked(sought):
-        found = found.where(condition)
-    for word in sought.words.casefold().split():
-        found = found.where(_holds(word))
-    count = found.count()
+    conditions = list(_asked(sought))
+    # The calendar is counted through only where it is asked of.
+    placed = any("placement." in text for text, _ in conditions)
+    count = _rows(f"SELECT COUNT(*) FROM job {PLACED if placed else ''} {_where(conditions)}", conditions)[0][0]
     if sought.cursor is not None:
-        found = found.where(_after(column, falling, *_read(sought.cursor, sought.sort)))
-    order = (column.desc(), JobRow.id.desc()) if falling else (column, JobRow.id)
-    rows: list[tuple[Any, ...]] = list(found.order_by(*order).limit(min(sought.limit, MOST_A_PAGE) + 1).tuples())  # type: ignore[arg-type]
-    shown = rows[: min(sought.limit, MOST_A_PAGE)]
-    lines = tuple(ListedJob(*row[:7]) for row in shown)
+        conditions.append(_after(column, falling, *_read(sought.cursor, sought.sort)))
+    order = f"{column} DESC, job.id DESC" if falling else f"{column}, job.id"
+    most = min(sought.limit, MOST_A_PAGE)
+    # One more than a page: whether there is a next one.
+    rows = _rows(
+        f"SELECT {COLUMNS}, {column} FROM job {PLACED} {_where(conditions)} ORDER BY {order} LIMIT {most + 1}",
+        conditions,
+    )
+    shown = rows[:most]
     last = shown[-1] if len(rows) > len(shown) else None
+    lines = tuple(ListedJob(*row[:7]) for row in shown)
     return Page(lines, count, None if last is None else _cursor(sought.sort, last[7], last[0]))
 
 
-def _asked(sought: Sought) -> Iterator[Any]:
-    """What stage, crew and month ask of a line."""
+def _rows(sql: str, conditions: Sequence[Condition]) -> list[tuple[Any, ...]]:
+    database: SqliteDatabase = JobRow._meta.database.obj
+    found: list[tuple[Any, ...]] = database.execute_sql(sql, [v for _, values in conditions for v in values]).fetchall()
+    return found
+
+
+def _where(conditions: Sequence[Condition]) -> str:
+    return f"WHERE {' AND '.join(text for text, _ in conditions)}"
+
+
+def _asked(sought: Sought) -> Iterator[Condition]:
+    """What bin, words, stage, crew and month ask of a line."""
+    yield f"job.deleted_at IS {'NOT ' if sought.in_bin else ''}NULL", ()
+    for word in sought.words.casefold().split():
+        yield "INSTR(job.words, ?) > 0", (word,)
     if sought.stage is not None:
-        yield JobRow.stage == (SOLD if sought.stage == DATED else sought.stage)
+        yield "job.stage = ?", (SOLD if sought.stage == DATED else sought.stage,)
         if sought.stage in (SOLD, DATED):
-            yield PlacementRow.day.is_null(sought.stage == SOLD)
+            yield f"placement.day IS {'' if sought.stage == SOLD else 'NOT '}NULL", ()
     if sought.crew is not None:
-        yield PlacementRow.crew == sought.crew
+        yield "placement.crew = ?", (sought.crew,)
     if sought.month is not None:
-        yield (PlacementRow.day >= f"{sought.month}-01") & (PlacementRow.day <= f"{sought.month}-31")
+        yield "placement.day BETWEEN ? AND ?", (f"{sought.month}-01", f"{sought.month}-31")
 
 
 def kept(job_id: str) -> Shown:
@@ -160,14 +178,8 @@ def touch(job_id: str, now: datetime, document: dict[str, Any], shown: Shown) ->
     ).where(JobRow.id == job_id).execute()
 
 
-def _holds(word: str) -> Expression:
-    return Expression(fn.INSTR(JobRow.words, word), ">", 0)
-
-
-def _after(column: Any, falling: bool, value: Any, job_id: str) -> Any:
-    if falling:
-        return (column < value) | ((column == value) & (JobRow.id < job_id))
-    return (column > value) | ((column == value) & (JobRow.id > job_id))
+def _after(column: str, falling: bool, value: Any, job_id: str) -> Condition:
+    return f"({column}, job.id) {'<' if falling else '>'} (?, ?)", (value, job_id)
 
 
 def _cursor(sort: str, value: Any, job_id: str) -> str:

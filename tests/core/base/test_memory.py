@@ -9,7 +9,7 @@ from functools import partial
 import numpy as np
 import pytest
 
-from elm_cover.core.base.memory import Itself, Memory, remembered
+from elm_cover.core.base.memory import Itself, Memory, Together, remembered
 from elm_cover.core.drawing import drawing, floor
 from elm_cover.core.plan import plan, plan_json
 from elm_cover.core.section import by_kind
@@ -38,6 +38,20 @@ def test_the_least_used_goes_where_the_kept_grow_too_large() -> None:
     assert kept.get("large", lambda: "x" * 36) == "x" * 36 and kept.bytes_kept == 30
     kept.clear()
     assert kept.bytes_kept == 0
+
+
+def test_what_was_not_asked_for_the_longest_goes_whichever_memory_keeps_it() -> None:
+    together = Together(50)
+    one, other = (Memory[str, str](40, len, together) for _ in range(2))
+    for name in "abc":
+        one.get(name, lambda: "x" * 10)
+    other.get("d", lambda: "x" * 10)
+    one.get("a", lambda: "made again")
+    for name in "ef":
+        other.get(name, lambda: "x" * 10)
+    assert (one.bytes_kept, other.bytes_kept, together.bytes_kept) == (20, 30, 50), "b went: a was asked for since"
+    assert one.get("a", lambda: "made again") == one.get("c", lambda: "made again") == "x" * 10
+    assert one.get("b", lambda: "made again") == "made again"
 
 
 def test_what_the_key_keeps_alive_counts_too() -> None:

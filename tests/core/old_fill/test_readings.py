@@ -59,7 +59,7 @@ def test_a_reading_looked_at_twice_is_not_asked_again() -> None:
 
 
 def test_mean_spread_and_low_spots() -> None:
-    readings = [DepthReading(i, (4.0 + 6 * i, 9.0), d) for i, d in enumerate([4.0, 4.0, 2.0, 4.0, 4.0])]
+    readings = tuple(DepthReading(i, (4.0 + 6 * i, 9.0), d) for i, d in enumerate([4.0, 4.0, 2.0, 4.0, 4.0]))
     found = summary(readings, FLOOR, 3.6)
     assert (found.mean_in, found.least_in, found.most_in, found.low) == (3.6, 2, 4, (2,))
     assert found.spread_in == pytest.approx(np.sqrt(0.8))

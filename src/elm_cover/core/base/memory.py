@@ -5,12 +5,47 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from functools import update_wrapper
+from itertools import count
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
+from weakref import WeakSet
 
 Key = TypeVar("Key", bound=Hashable)
 Made = TypeVar("Made")
 Asked = ParamSpec("Asked")
+
+
+# What all memories of the program keep together; a large job fills some of them, a long day of small ones others.
+MOST_BYTES_TOGETHER = 180_000_000
+
+
+class Together:
+    """Several memories with one bound on what they keep together: what was not asked for the longest goes first."""
+
+    def __init__(self, most_bytes: int = MOST_BYTES_TOGETHER) -> None:
+        self.most_bytes = most_bytes
+        self.lock = Lock()
+        self.turns = count()
+        self._memories: WeakSet[Memory[Any, Any]] = WeakSet()
+
+    def add(self, memory: Memory[Any, Any]) -> None:
+        """One more memory under the bound."""
+        with self.lock:
+            self._memories.add(memory)
+
+    @property
+    def bytes_kept(self) -> int:
+        """How much all of them keep now."""
+        return sum(memory.bytes_kept for memory in self._memories)
+
+    def make_room(self) -> None:
+        """Lets go of the oldest until the bound holds. Called with the lock held."""
+        while self.bytes_kept > self.most_bytes:
+            filled = [memory for memory in self._memories if memory.oldest is not None]
+            min(filled, key=lambda memory: memory.oldest or 0).drop_oldest()
+
+
+EVERYWHERE = Together()
 
 
 class Memory(Generic[Key, Made]):
@@ -19,45 +54,52 @@ class Memory(Generic[Key, Made]):
     Two threads that ask for the same thing at once both make it: what is kept must be frozen data that nobody changes.
     """
 
-    def __init__(self, most_bytes: int, weigh: Callable[[Made], int]) -> None:
-        """weigh: how many bytes one of them holds."""
+    def __init__(self, most_bytes: int, weigh: Callable[[Made], int], together: Together = EVERYWHERE) -> None:
+        """weigh: how many bytes one of them holds; together: with which others it shares a bound."""
         self.most_bytes = most_bytes
+        self.bytes_kept = 0
         self._weigh = weigh
-        self._kept: OrderedDict[Key, tuple[Made, int]] = OrderedDict()
-        self._lock = Lock()
-        self._bytes = 0
+        # What was made, its bytes, and the turn it was last asked in.
+        self._kept: OrderedDict[Key, tuple[Made, int, int]] = OrderedDict()
+        self._together = together
+        together.add(self)
 
     @property
-    def bytes_kept(self) -> int:
-        """How much is kept now."""
-        return self._bytes
+    def oldest(self) -> int | None:
+        """The turn in which the oldest was last asked for; None while nothing is kept."""
+        return next(iter(self._kept.values()))[2] if self._kept else None
+
+    def drop_oldest(self) -> None:
+        """Forgets what was not asked for the longest. Called with the lock held."""
+        _, (_, gone, _) = self._kept.popitem(last=False)
+        self.bytes_kept -= gone
 
     def get(self, key: Key, make: Callable[[], Made], key_bytes: int = 0) -> Made:
         """What was made of this key, made now where it is not kept. What alone is larger than the bound is not kept.
 
         key_bytes: what the key itself keeps alive.
         """
-        with self._lock:
-            found = self._kept.get(key)
+        with self._together.lock:
+            found = self._kept.pop(key, None)
             if found is not None:
-                self._kept.move_to_end(key)
+                self._kept[key] = (found[0], found[1], next(self._together.turns))
                 return found[0]
         made = make()
         weight = self._weigh(made) + key_bytes
-        with self._lock:
+        with self._together.lock:
             if key not in self._kept and weight <= self.most_bytes:
-                self._kept[key] = (made, weight)
-                self._bytes += weight
-                while self._bytes > self.most_bytes:
-                    _, (_, gone) = self._kept.popitem(last=False)
-                    self._bytes -= gone
+                self._kept[key] = (made, weight, next(self._together.turns))
+                self.bytes_kept += weight
+                while self.bytes_kept > self.most_bytes:
+                    self.drop_oldest()
+                self._together.make_room()
         return made
 
     def clear(self) -> None:
         """Forgets all."""
-        with self._lock:
+        with self._together.lock:
             self._kept.clear()
-            self._bytes = 0
+            self.bytes_kept = 0
 
 
 class Remembered(Generic[Asked, Made]):

@@ -18,7 +18,7 @@ from .packed import packed_grid
 from .runs import runs
 
 # Counted with the arrays that a drawing is known by, most of which are kept as planned sections anyway.
-MOST_BYTES_KEPT = 32_000_000
+MOST_BYTES_KEPT = 48_000_000
 LINES_BYTES_KEPT, LINE_BYTES = 12_000_000, 4_000
 # A drawing without its maps, and what a bay and a piece of batt hold as Python data.
 BARE_BYTES, BAY_BYTES, PIECE_BYTES = 20_000, 1_200, 900

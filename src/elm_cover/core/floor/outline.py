@@ -29,8 +29,15 @@ def contains(outline: Points, points: Points) -> NDArray[np.bool_]:
     """
     if not points:
         return np.zeros(0, dtype=bool)
+    return np.asarray(shapely.intersects_xy(_with_walls(outline), np.array(points)))
+
+
+# Asked for every list of things on the same floor.
+@lru_cache(maxsize=128)
+def _with_walls(outline: Points) -> shapely.Polygon:
     floor = shapely.Polygon(outline).buffer(1e-6)
-    return np.asarray(shapely.intersects_xy(floor, np.array(points)))
+    shapely.prepare(floor)
+    return floor
 
 
 @lru_cache(maxsize=512)

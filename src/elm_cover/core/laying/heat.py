@@ -8,16 +8,20 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..base.arrays import Floats
+from ..base.memory import Itself, remembered
 from ..given.section import SectionInput
 from ..layers.chart import NO_FILL, Chart
 from ..layers.framing import framing_fraction
 from ..layers.heat_paths import Boundary, Paths, paths
+from ..layers.layer import Layer
 from ..layers.places import Places
 from ..layers.stack import Lying, Stack, depth_of
 from .build_up import Laid
 from .decided import OldFill
 from .kept_floor import Beneath, KeptFloor, kept_u
 from .site import Site
+
+TODAY_BYTES = 16_000_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -106,11 +110,28 @@ def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> 
     under = boundary_of(section, site)
     if old.today is None or under is None:
         return None
-    stack = Stack(old.today, NO_FILL)
+    old_in, share = (None if array is None else Itself(array) for array in (places.old_in, places.share))
+    return _u_today(under, old.today, Itself(site), Itself(places.room_in), old_in, share)
+
+
+# What lies today is asked again with every depth of what is laid over it.
+@remembered(
+    TODAY_BYTES, lambda _: 8, lambda _, __, site, room_in, *___: site.thing.grid.array_bytes + 3 * room_in.thing.nbytes
+)
+def _u_today(
+    under: Boundary,
+    today: tuple[Layer, ...],
+    site: Itself,
+    room_in: Itself,
+    old_in: Itself | None,
+    share: Itself | None,
+) -> float:
+    places = Places(room_in.thing, None if old_in is None else old_in.thing, None if share is None else share.thing)
+    stack = Stack(today, NO_FILL)
     found = _paths(under, stack, stack.at(places.room_in, places.old_in), None)
-    depth = depth_of(old.today)
-    kept = [(one, kept_u(one, under, Beneath(old.today), depth)) for one in site.kept if one.what != "through"]
-    return whole_u(places.mean(found.u(under.framing_fraction)), site, kept)
+    depth = depth_of(today)
+    kept = [(one, kept_u(one, under, Beneath(today), depth)) for one in site.thing.kept if one.what != "through"]
+    return whole_u(places.mean(found.u(under.framing_fraction)), site.thing, kept)
 
 
 def _paths(under: Boundary, stack: Stack, lying: Lying, chart: Chart | None) -> Paths:

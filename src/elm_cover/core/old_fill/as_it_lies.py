@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..base.arrays import Floats
+from ..base.memory import Itself, remembered
 from ..base.notebook import Notebook
 from ..base.units import eighths
 from ..given.section import LayerInput, SectionInput
@@ -17,6 +18,8 @@ from ..layers.kinds import kind_of
 from ..layers.layer import Layer, labelled_r, old_layer, topmost_loose
 from ..layers.stack import Stack, depth_of
 from ..layers.voids import r_with
+
+KEPT_BYTES = 8_000_000
 
 
 @dataclass(frozen=True)
@@ -114,6 +117,13 @@ def r_as_it_lies(layers: tuple[Layer, ...], boundary: float | None, map_in: Floa
     """
     if map_in is None or not layers or boundary is None or np.ptp(map_in) == 0:
         return r_with(layers, boundary)
+    return _over_map(layers, boundary, Itself(map_in))
+
+
+# No depth of the new fill changes it.
+@remembered(KEPT_BYTES, lambda _: 8, lambda layers, boundary, old_in: old_in.thing.nbytes)
+def _over_map(layers: tuple[Layer, ...], boundary: float, old_in: Itself) -> float:
+    map_in: Floats = old_in.thing
     laid = Stack(layers, NO_FILL).at(np.full(map_in.size, np.inf), map_in).layers
     r = cavity_r(laid, boundary, np.zeros(map_in.size), 0.0)
     return float(1 / np.mean(1 / (boundary + r)) - boundary)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -96,7 +97,9 @@ def usable(readings: Sequence[DepthReading], outline: Points) -> tuple[DepthRead
     return tuple(reading for reading, on_floor in zip(placed, inside, strict=True) if on_floor)
 
 
-def summary(readings: Sequence[DepthReading], outline: Points, map_mean_in: float | None) -> ReadingsPlan:
+# Readings say the same whatever is laid over them.
+@lru_cache(maxsize=256)
+def summary(readings: tuple[DepthReading, ...], outline: Points, map_mean_in: float | None) -> ReadingsPlan:
     """Mean, spread, low spots and odd ones. There must be at least one reading."""
     used = usable(readings, outline)
     mapped = {reading.index for reading in used}

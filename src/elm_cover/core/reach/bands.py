@@ -16,7 +16,6 @@ from dataclasses import dataclass
 
 import numpy as np
 import shapely
-from scipy.signal import fftconvolve
 from scipy.sparse import csr_matrix
 from scipy.sparse.csgraph import connected_components
 from scipy.spatial import cKDTree
@@ -204,8 +203,13 @@ def _best_stand(floor: CrawlFloor, way: Way, open_: Integers, nodes: Integers, t
     band[floor.row[nodes] - row0, floor.column[nodes] - column0] = 1.0
     reach = int(np.floor(throw_ft / step + 1e-9))
     x, y = np.meshgrid(np.arange(-reach, reach + 1), np.arange(-reach, reach + 1))
-    within = fftconvolve(np.pad(band, reach), (np.hypot(x, y) * step <= throw_ft + 1e-9).astype(float), mode="valid")
-    covered = np.rint(within[floor.row[open_] - row0, floor.column[open_] - column0]).astype(np.int64)
+    half = (np.hypot(x, y) * step <= throw_ft + 1e-9).sum(axis=1) // 2
+    # Sums along the rows once: a disc is a stretch of each row it crosses.
+    sums = np.pad(np.cumsum(np.pad(band, reach), axis=1, dtype=np.int64), ((0, 0), (1, 0)))
+    row, column = floor.row[open_] - row0, floor.column[open_] - column0 + reach
+    covered = np.zeros(open_.size, dtype=np.int64)
+    for dy, wide in enumerate(half.tolist()):
+        covered += sums[row + dy, column + wide + 1] - sums[row + dy, column - wide]
     best = int(np.lexsort((way.crawl_ft[open_], -covered))[0])
     return int(open_[best]), int(covered[best])
 

@@ -15,8 +15,8 @@ from .open_floor import plan_open_floor
 from .record_flags import look_flags
 from .result import PlannedSection
 
-# The grids of some forty sections of 600 ft², or of a few very large ones.
-MOST_BYTES_KEPT = 32_000_000
+# The grids of forty sections of 600 ft² and of one that is being edited, or of a few very large ones.
+MOST_BYTES_KEPT = 44_000_000
 # What a section's figures, flags and texts hold beside its grids.
 TOLD_BYTES = 60_000
 
