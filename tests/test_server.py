@@ -12,7 +12,7 @@ import pytest
 from elm_cover.demo.jobs import add_demo_jobs, demo_documents
 from elm_cover.formats.headline import headline
 from elm_cover.job import read_job
-from elm_cover.server import TAKEN, data_folder
+from elm_cover.server import TAKEN, data_folder, listening
 from elm_cover.store.jobs import JobStore
 from tests.conftest import attic, planned
 
@@ -76,3 +76,12 @@ def test_between_them_the_demo_jobs_use_every_part_of_a_survey() -> None:
 def test_the_data_folder_is_where_the_system_says(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("XDG_DATA_HOME", "/elsewhere")
     assert data_folder() == Path("/elsewhere/elm-cover")
+
+
+def test_the_end_of_an_answer_does_not_wait_for_the_other_side() -> None:
+    """asyncio turns the waiting off only on sockets that are named as TCP; accepted ones inherit the name."""
+    at = listening(0)
+    try:
+        assert at.proto == socket.IPPROTO_TCP
+    finally:
+        at.close()
