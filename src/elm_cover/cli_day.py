@@ -84,7 +84,7 @@ def _fold(options: argparse.Namespace) -> int:
 
 def _prove(options: argparse.Namespace) -> int:
     entries, refused = entries_read(read_file(options.log))
-    print_json(proof_json(load_job(options.file), entries, by_least=options.least, refused=refused))
+    print_json(proof_json(load_job(options.file), entries, by_least=options.least or None, refused=refused))
     return SOUND
 
 

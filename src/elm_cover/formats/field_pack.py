@@ -16,7 +16,7 @@ from ..core.filling.constants import CAUSES, SIGNALS, WORDS
 from ..core.filling.forecast import corridor
 from ..core.filling.run import Run
 from ..core.filling.table import FillTable
-from ..core.plan import Load, Plan, Reach, fill_table, load, plan, reach
+from ..core.plan import Load, Plan, Reach, filled_job
 from ..core.work.item import AS_IT_IS, GONE, WorkItem
 from ..core.work.kinds import GROUPS, KINDS
 from ..job import Fault, Job, JobError
@@ -31,9 +31,8 @@ OUTLINE_DIGITS = 1
 
 def field_pack(job: Job, revision: int | None = None, firm: Firm | None = None) -> dict[str, Any]:
     """Everything the phone needs of a job as it is. revision: which one it is; code: what it was made from, told by its sum."""
-    planned, found = plan(job), reach(job)
-    made = load(job, planned, planned.work, firm or Firm(), found.hose)
-    table = fill_table(job, planned, found, made)
+    filled = filled_job(job, firm)
+    planned, found, made, table = filled.planned, filled.found, filled.made, filled.table
     told: dict[str, Any] = {
         "format": FORMAT,
         "version": VERSION,

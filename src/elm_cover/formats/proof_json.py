@@ -7,25 +7,18 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.from_job.log import entry_of
-from ..core.plan import day_of, fill_table, load, plan, prove, reach, work_after
+from ..core.plan import proved_job
 from ..core.plan.proving import Proved
 from ..core.proof.leakage import FanTest
-from ..core.work.item import DONE
 from ..job import Job
-from ..job.firm import Firm
 from ..job.log_entry import LogEntry
 
 
 def proof_json(
-    job: Job, log: Sequence[LogEntry], by_least: bool = False, refused: Sequence[tuple[str, str]] = ()
+    job: Job, log: Sequence[LogEntry], by_least: bool | None = None, refused: Sequence[tuple[str, str]] = ()
 ) -> dict[str, Any]:
     """depth, bags, rows, r and leakage; each in sections[] and products[], on top where there is one product, else null."""
-    planned, found = plan(job), reach(job)
-    table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
-    work = work_after(planned, day_of(log))
-    worth = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
-    made = prove(job, planned, table, [entry_of(entry) for entry in log], worth, by_least)
+    made = proved_job(job, log, by_least).proof
     products = [_proved(one) for one in made.products]
     one = products[0] if len(products) == 1 else {"depth": None, "bags": None, "rows": None, "r": None, "not_yet": []}
     leak = made.leakage
@@ -36,7 +29,13 @@ def proof_json(
             "after": _test(leak.after),
             "change": to_jsonable_python(leak.change),
             "sealed_cfm50": leak.sealed_cfm50,
+            "natural_cfm": leak.natural_cfm,
+            "fresh_air_cfm": leak.fresh_air_cfm,
+            "too_tight": leak.too_tight,
         },
+        "batts": to_jsonable_python(made.batts),
+        "by_least": made.by_least,
+        "notes": list(made.notes),
         "burners": to_jsonable_python(made.burners),
         "stops": list(made.stops),
         "sections": [_proved(section) for section in made.sections],
@@ -44,7 +43,7 @@ def proof_json(
         "short": to_jsonable_python(made.run.short),
         "refused": [
             *({"id": id_, "why": why} for id_, why in refused),
-            *({"id": each.entry, "why": each.why} for each in made.run.refused),
+            *({"id": each.entry, "why": each.why} for each in (*made.run.refused, *made.refused)),
         ],
     }
 
@@ -67,6 +66,7 @@ def _proved(one: Proved) -> dict[str, Any]:
             "claimed": None if claim is None else claim.claimed,
         },
         "density_pcf": list(one.density_pcf),
+        "bays": to_jsonable_python(one.bays),
         "asked": to_jsonable_python(one.rows),
         "not_yet": list(one.not_yet),
     }

@@ -11,7 +11,7 @@ from ..log.fold import Ignored
 from .forecast import Forecast, forecast
 from .table import FillTable, Quota, ReadPlace
 from .verdict import Verdict, verdict
-from .walk import BandRun, DepthRead, ProductRun, Walked, Walker
+from .walk import BandRun, ProductRun, Walked, Walker
 
 # What is said of bags alone and of depths read is one word when two evaluations are compared.
 ALIKE = {"fewer": "light", "more": "heavy", "leaning_fewer": "leaning_light", "leaning_more": "leaning_heavy"}
@@ -115,14 +115,6 @@ def _covered(quotas: Mapping[int, Quota], walked: Walked, product: str) -> list[
     return [q for q in quotas.values() if q.product == product and walked.bands[q.number].done]
 
 
-def latest_readings(readings: Iterable[DepthRead]) -> list[DepthRead]:
-    """Of every place the latest reading; those at no known place all. Source: handbook §19, the new reading replaces it."""
-    last: dict[str, DepthRead] = {}
-    for one in readings:
-        last[one.place or one.entry] = one
-    return list(last.values())
-
-
 def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> Verdict | None:
     """None before least_bags are in, or while nothing is covered."""
     run, covered = walked.products[product], _covered(quotas, walked, product)
@@ -135,11 +127,7 @@ def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, prod
         return None
     depth = sum(q.depth_in * q.area_ft2 for q in seen) / area
     numbers = {q.number for q in seen}
-    read = [
-        r.new_in
-        for r in latest_readings(walked.readings)
-        if r.band in numbers and r.new_in is not None and r.new_in > 0
-    ]
+    read = [r.new_in for r in walked.latest.values() if r.band in numbers and r.new_in is not None and r.new_in > 0]
     return verdict(bags, planned, depth, read, table.constants)
 
 
@@ -211,7 +199,7 @@ def _band(quota: Quota, band: BandRun, walked: Walked) -> BandTold:
 
 def _short(places: Mapping[str, ReadPlace], walked: Walked, allowed_in: float) -> tuple[Short, ...]:
     found = []
-    for one in latest_readings(walked.readings):
+    for one in walked.latest.values():
         place = None if one.place is None else places[one.place]
         if place is None or place.fill_in - one.depth_in <= allowed_in:
             continue

@@ -94,12 +94,15 @@ class Asked:
 
 @dataclass(kw_only=True)
 class Walked:
-    """All that the entries come to. open_band: the one being filled; holder: the device that counts."""
+    """All that the entries come to. open_band: the one being filled; holder: the device that counts; latest: of every place the
+    latest reading, those at no known place all; stood: the entries that count."""
 
     bands: dict[int, BandRun] = field(default_factory=dict)
     products: dict[str, ProductRun] = field(default_factory=dict)
     days: list[DayRun] = field(default_factory=list)
     readings: list[DepthRead] = field(default_factory=list)
+    latest: dict[str, DepthRead] = field(default_factory=dict)
+    stood: tuple[Entry, ...] = ()
     asked: list[Asked] = field(default_factory=list)
     ignored: list[Ignored] = field(default_factory=list)
     refused: list[Ignored] = field(default_factory=list)
@@ -150,6 +153,7 @@ class Walker:
         """The whole log."""
         stood = standing(entries)
         self.at.ignored += stood.ignored
+        self.at.stood = stood.entries
         self.voided = set(stood.taken_back)
         self.confirmed: dict[str, bool] = {}
         for entry in stood.entries:
@@ -337,20 +341,21 @@ class Walker:
         if marker is not None and place is None:
             return f"there is no marker {marker} in {self.table.sections[section]}"
         band = place.band if place is not None else entry.band if entry.band is not None else self.at.open_band
-        self.at.readings.append(
-            DepthRead(
-                entry=entry.id,
-                section=section,
-                depth_in=value["depth_in"],
-                place=None if place is None else place.id,
-                at_ft=place.at_ft if place is not None else None if at_ft is None else (at_ft[0], at_ft[1]),
-                band=band if band in self.quotas else None,
-                new_in=None if place is None or place.tapered else value["depth_in"] - place.old_in,
-                random=bool(value.get("random")),
-                by=entry.actor,
-                at=entry.at,
-            )
+        read = DepthRead(
+            entry=entry.id,
+            section=section,
+            depth_in=value["depth_in"],
+            place=None if place is None else place.id,
+            at_ft=place.at_ft if place is not None else None if at_ft is None else (at_ft[0], at_ft[1]),
+            band=band if band in self.quotas else None,
+            new_in=None if place is None or place.tapered else value["depth_in"] - place.old_in,
+            random=bool(value.get("random")),
+            by=entry.actor,
+            at=entry.at,
         )
+        self.at.readings.append(read)
+        # Source: handbook §19, the new reading replaces it.
+        self.at.latest[read.place or read.entry] = read
         if place is not None and place.band is not None and self.at.bands[place.band].done:
             self.evaluate(self.at, self.quotas[place.band].product)
         return None

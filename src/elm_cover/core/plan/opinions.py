@@ -21,7 +21,7 @@ class Side:
 
 @dataclass(frozen=True)
 class Opinion:
-    """A difference of opinion. stands_at: the decision it belongs to: target, cores, fill or old_fill."""
+    """A difference of opinion. stands_at: the decision it belongs to: target, cores, fill, old_fill or claim."""
 
     id: str
     title: str
@@ -84,7 +84,7 @@ OPINIONS = (
     Opinion(
         "r_claimed",
         "R by the chart, or by measured density",
-        "fill",
+        "claim",
         (
             Side(
                 "chart", "by the chart", "The printed chart is what the label can prove; the card states the chart's."
@@ -93,6 +93,23 @@ OPINIONS = (
                 "density",
                 "by density",
                 "Weighed and measured fill can support more than the row; shown, not claimed on the card.",
+            ),
+        ),
+    ),
+    Opinion(
+        "claim_depth",
+        "Depth proved by the bound, or nowhere less",
+        "claim",
+        (
+            Side(
+                "bound",
+                "by the bound",
+                "The lower bound of the mean speaks for the whole floor; places short by over half an inch are topped up.",
+            ),
+            Side(
+                "least",
+                "nowhere less",
+                "No reading lies under the row's thickness: harder to reach, easier to explain.",
             ),
         ),
     ),

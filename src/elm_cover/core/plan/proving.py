@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Container, Mapping, Sequence
+from collections.abc import Container, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
@@ -11,28 +11,34 @@ from typing import Any
 import numpy as np
 
 from ...job import Job
+from ..base.memory import remembered
 from ..base.notebook import Notebook
-from ..filling.run import Run, latest_readings, run_of
+from ..filling.run import Run, run_of
 from ..filling.table import FillTable
 from ..filling.walk import DepthRead
+from ..floor.outline import contains
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
+from ..given.section import SectionInput
 from ..layers.chart import Chart, NewFill
 from ..laying.bags import bags_of
 from ..laying.heat import lying_of
 from ..laying.site import site_of
 from ..log.entry import Entry
-from ..log.fold import standing
+from ..log.fold import Ignored
 from ..old_fill.readings import depth_map_on
 from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
+from ..proof.closed import BattProof, BayProof
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
-from ..proof.leakage import Change, FanTest, change_of, fan_test
+from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm, natural_cfm
 from ..section.result import SectionPlan
 from .bands_told import laid_on
+from .proving_closed import batts_of, bays_of
 from .whole_job import Plan
 
 OPEN_FLOOR = "open_floor"
+ROWS_BYTES_KEPT = 400_000
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -68,25 +74,35 @@ class Proved:
     density_pcf: tuple[float, ...]
     rows: tuple[RowAsked, ...]
     not_yet: tuple[str, ...]
+    bays: BayProof | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class Leakage:
-    """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa."""
+    """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa. natural_cfm:
+    of the last test, by rule of thumb; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
 
     before: FanTest | None
     after: FanTest | None
     change: Change | None
     sealed_cfm50: float
+    natural_cfm: float | None = None
+    fresh_air_cfm: float | None = None
+    too_tight: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
 class Proof:
-    """All that the log proves. burners: tests as a qualified person recorded them; stops: failed ones."""
+    """All that the log proves. burners: tests as a qualified person recorded them; stops: failed ones. notes: what is odd about
+    the log; refused: readings that lie on no floor. by_least: depth is proved by the least reading."""
 
     sections: tuple[Proved, ...]
     products: tuple[Proved, ...]
+    batts: tuple[BattProof, ...]
     leakage: Leakage
+    by_least: bool
+    notes: tuple[str, ...]
+    refused: tuple[Ignored, ...]
     burners: tuple[Mapping[str, Any], ...]
     stops: tuple[str, ...]
     run: Run
@@ -108,10 +124,14 @@ class _Given:
         """Field bags of each printed row by section, as far as something is blown there."""
         given = [self.products.get(section.product or "") for section in self.planned.sections]
         return {
-            section.id: _field_bags_by_row(self, index, product.chart)
+            section.id: _field_bags_by_row(self, index)
             for index, (section, product) in enumerate(zip(self.planned.sections, given, strict=True))
             if product is not None and product.chart is not None
         }
+
+    def product_of(self, section: str) -> str | None:
+        """What is blown in a section."""
+        return next(one.product for one in self.planned.sections if one.id == section)
 
     def lies(self, sections: Container[str], product: str | None = None) -> float:
         """Bags that lie in bands of these sections, as far as they were left; else those counted there."""
@@ -132,7 +152,7 @@ def prove(
 ) -> Proof:
     """by_least: the firm claims by «nowhere less» instead of the bound. sealed_cfm50: of items done. Source: handbook §19."""
     run = run_of(table, entries)
-    stood = standing(entries).entries
+    stood = run.walked.stood
     given = _Given(
         job=job,
         planned=planned,
@@ -144,9 +164,14 @@ def prove(
     sections = tuple(_section(given, id_) for id_ in dict.fromkeys(band.section for band in table.bands))
     burners = tuple(dict(e.value) for e in stood if e.kind == "burner.test")
     latest = {test["test"]: test for test in burners}
+    proved = tuple(one for one in sections if one is not None)
     return Proof(
-        sections=tuple(one for one in sections if one is not None),
-        products=tuple(_product(given, one.id) for one in table.products),
+        sections=proved,
+        products=tuple(_product(given, one.id, proved) for one in table.products),
+        batts=tuple(batts_of(planned.sections, given.products, stood)),
+        by_least=by_least,
+        notes=tuple(_odd(run)),
+        refused=tuple(_off_the_floor(planned, run)),
         leakage=_leakage(job, stood, sealed_cfm50),
         burners=burners,
         stops=tuple(
@@ -166,7 +191,41 @@ def _leakage(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
         points = [(v["pressure_pa"], v["flow_cfm"]) for v in values if "flow_cfm" in v]
         tests[word] = fan_test(points, baseline, job.house.volume_ft3)
     before, after = tests["before"], tests["after"]
-    return Leakage(before=before, after=after, change=change_of(before, after), sealed_cfm50=sealed)
+    last, house = after or before, job.house
+    natural = None if last is None else natural_cfm(last.cfm50)
+    known = house.floor_ft2 is not None and house.bedrooms is not None
+    wanted = fresh_air_cfm(house.floor_ft2 or 0.0, house.bedrooms or 0) if known else None
+    return Leakage(
+        before=before,
+        after=after,
+        change=change_of(before, after),
+        sealed_cfm50=sealed,
+        natural_cfm=natural,
+        fresh_air_cfm=wanted,
+        too_tight=natural is not None and wanted is not None and natural < wanted,
+    )
+
+
+def _odd(run: Run) -> Iterator[str]:
+    """What is odd about the log and nobody may miss."""
+    day = run.walked.day
+    if day is not None:
+        began = day.at[:16].replace("T", " ")
+        yield f"The day begun {began} has no end: end it with what stands in the hopper, or the last bags are not known."
+    if run.walked.asked:
+        yield f"{len(run.walked.asked)} entries of bags wait for a yes or no: they are not in the count."
+
+
+def _off_the_floor(planned: Plan, run: Run) -> Iterator[Ignored]:
+    """Readings at places that lie on no floor of their section."""
+    names = {section.id: section.name or section.id for section in planned.sections}
+    for one in run.walked.readings:
+        fields = planned.fields.get(one.section)
+        if one.place is not None or one.at_ft is None or fields is None:
+            continue
+        if not contains(fields.outline_ft, (one.at_ft,))[0]:
+            x, y = one.at_ft
+            yield Ignored(one.entry, f"the reading at {x:g}, {y:g} ft lies outside the floor of {names[one.section]}")
 
 
 def _section(given: _Given, id_: str) -> Proved | None:
@@ -174,10 +233,22 @@ def _section(given: _Given, id_: str) -> Proved | None:
     product = given.products.get(section.product or "")
     if product is None or product.chart is None:
         return None
-    return _told(given, (id_, section.name or id_), given.lies({id_}), (section,), product.chart)
+    told = _told(given, (id_, section.name or id_), given.lies({id_}), (section,), product.chart)
+    if section.kind == OPEN_FLOOR:
+        return told
+    done = all(band.done for band in given.run.bands if band.section == id_)
+    bays = bays_of(section, product, given.lies({id_}), done)
+    if bays is None:
+        return told
+    return replace(told, bays=bays, claim=_closed(bays.claimed), not_yet=(bays.why_not,) if bays.why_not else ())
 
 
-def _product(given: _Given, id_: str) -> Proved:
+def _closed(claimed: float | None) -> Claim:
+    """What is claimed where no row is proved: R of closed bays."""
+    return Claim(row_by_bags=None, row_by_depth=None, r_by_bags=None, r_by_depth=None, r_by_cores=None, claimed=claimed)
+
+
+def _product(given: _Given, id_: str, sections: Sequence[Proved]) -> Proved:
     """Over the sections of a product together; what went into closed bays is taken off the bags.
 
     Source: handbook §19, bags in − closed-bay fill.
@@ -189,13 +260,20 @@ def _product(given: _Given, id_: str) -> Proved:
     closed = given.lies(given.table.sections.keys() - floors, id_)
     told = next(one for one in given.run.products if one.product == id_)
     name = next(one.name for one in given.table.products if one.id == id_)
-    return _told(given, (id_, name), told.in_attic - closed, mine, chart)
+    proved = _told(given, (id_, name), told.in_attic - closed, mine, chart)
+    bays = [one for one in sections if one.bays is not None and given.product_of(one.id) == id_]
+    if mine or not bays:
+        return proved
+    claimed = [one.bays.claimed for one in bays if one.bays is not None]
+    least = None if None in claimed else min(r for r in claimed if r is not None)
+    missing = tuple(f"{one.name}: {text}" for one in bays for text in one.not_yet)
+    return replace(proved, claim=_closed(least), not_yet=missing, bags=replace(proved.bags, counted_in=closed))
 
 
 def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence[SectionPlan], chart: Chart) -> Proved:
     """What is proved of floor sections together. counted: bags that lie on them."""
     ids = {section.id for section in plans}
-    reads = [one for one in latest_readings(given.run.walked.readings) if one.section in ids]
+    reads = [one for one in given.run.walked.latest.values() if one.section in ids]
     random = depth_proof([one.new_in for one in reads if one.new_in is not None and one.random])
     depth = depth_proof([one.new_in for one in reads if one.new_in is not None], _share_below(given, plans, reads))
     rows = [given.rows[section.id] for section in plans]
@@ -249,11 +327,18 @@ def _sum(values: Any) -> float | None:
     return None if any(v is None for v in listed) else sum(listed)
 
 
-def _field_bags_by_row(given: _Given, index: int, chart: Chart) -> list[float] | None:
+def _field_bags_by_row(given: _Given, index: int) -> list[float] | None:
+    found = _row_bags(section_input(given.job, index, given.products, Notebook()))
+    return None if found is None else list(found)
+
+
+# Every entry that arrives is proved against the same rows.
+@remembered(ROWS_BYTES_KEPT, lambda _: 2_000)
+def _row_bags(section: SectionInput) -> tuple[float, ...] | None:
     """What each printed row would take on a section's floor: field bags with that row's fill. None while roof or framing is
     unknown, or for closed bays. Source: handbook §7, field bags; §19, the row's field bags."""
-    section = section_input(given.job, index, given.products, Notebook())
-    if section.kind != OPEN_FLOOR:
+    chart = None if section.choice is None or section.choice.product is None else section.choice.product.chart
+    if section.kind != OPEN_FLOOR or chart is None:
         return None
     site = site_of(section)
     old, laid = laid_on(section, site)
@@ -268,7 +353,7 @@ def _field_bags_by_row(given: _Given, index: int, chart: Chart) -> list[float] |
         if bags is None:
             return None
         found.append(bags)
-    return found
+    return tuple(found)
 
 
 def _share_below(given: _Given, sections: Sequence[SectionPlan], reads: Sequence[DepthRead]) -> float | None:

@@ -1,0 +1,63 @@
+"""A job with all that it is filled by, and with what its log proves: what pack, proof and papers start from."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ...job import Job
+from ...job.firm import Firm
+from ...job.log_entry import LogEntry
+from ..filling.table import FillTable
+from ..from_job.log import entry_of
+from ..log.fold import Day
+from ..work.item import DONE, WorkList
+from .filling import fill_table
+from .loading import Load, load
+from .proving import Proof, prove
+from .reaching import Reach, reach
+from .whole_job import Plan, plan
+from .work_done import day_of, work_after
+
+# The house rule that has depth proved by the least reading. Source: handbook §19, «nowhere less» is the firm's choice.
+BY_LEAST = ("claim_depth", "least")
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class FilledJob:
+    """A job planned, how its floor is reached, what goes on the truck, and the table that the crew fills by."""
+
+    job: Job
+    planned: Plan
+    found: Reach
+    made: Load
+    table: FillTable
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class ProvedJob:
+    """The same with its log: the day folded, the work list after it, the proof."""
+
+    filled: FilledJob
+    day: Day
+    work: WorkList
+    proof: Proof
+    log: tuple[LogEntry, ...]
+
+
+def filled_job(job: Job, firm: Firm | None = None) -> FilledJob:
+    """firm: whose kit and truck, left out: the start values."""
+    planned, found = plan(job), reach(job)
+    made = load(job, planned, planned.work, firm or Firm(), found.hose)
+    return FilledJob(job=job, planned=planned, found=found, made=made, table=fill_table(job, planned, found, made))
+
+
+def proved_job(job: Job, log: Sequence[LogEntry], by_least: bool | None = None, firm: Firm | None = None) -> ProvedJob:
+    """by_least: claim by «nowhere less»; left out: as the job's house rule says. Source: handbook §19."""
+    filled, day = filled_job(job, firm), day_of(log)
+    work = work_after(filled.planned, day)
+    sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
+    least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
+    entries = [entry_of(entry) for entry in log]
+    proof = prove(job, filled.planned, filled.table, entries, sealed, least)
+    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=tuple(log))
