@@ -19,41 +19,47 @@ from .core.plan import corners, plan, plan_json, rack
 from .demo.jobs import add_demo_jobs
 from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
+from .formats.headline import headline
 from .formats.job_file import load_job
 from .formats.load_csv import write_load
-from .formats.log_file import entry_schema, load_log
+from .formats.log_file import entry_schema, load_log, read_file
 from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
 from .formats.work_json import work_json
 from .job import Fault, Job, JobError, job_schema
 from .job.log_entry import LogEntry
-from .papers.change_order import change_order
-from .papers.eave_detail import eave_detail
-from .papers.job_sheet import job_sheet
-from .papers.load_sheet import load_sheet
-from .papers.offer import offer
-from .papers.work_sheet import work_sheet
+from .papers.issue import Asked, printed
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
-from .store.database import StoreError
+from .store.database import FILE_NAME, StoreError
+from .store.jobs import JobStore
+from .store.verifying import UNCHANGED, said_of, verified
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
-EXPORTS: dict[str, Callable[[Job, date, Sequence[LogEntry]], bytes]] = {
-    ".pdf": lambda job, today, log: job_sheet(job, today),
-    "offer.pdf": lambda job, today, log: offer(job, today),
-    "eave.pdf": lambda job, today, log: eave_detail(job, today),
-    "work.pdf": work_sheet,
-    "change.pdf": lambda job, today, log: change_order(job, today),
-    "load.pdf": load_sheet,
-    "load.csv": lambda job, today, log: write_load(loaded_lines(job, log)).encode(),
-    ".svg": lambda job, today, log: floor_svg(job).encode(),
-    ".dxf": lambda job, today, log: floor_dxf(job).encode(),
-    ".json": lambda job, today, log: floor_json(job).encode(),
-    ".csv": lambda job, today, log: write_readings(job).encode(),
-    "features.csv": lambda job, today, log: write_features(job).encode(),
+MOST_PAPER_BYTES = 40_000_000
+# Papers by the end of the file's name; the job sheet where nothing more is said.
+PAPER_ENDINGS = {
+    "offer.pdf": "offer",
+    "eave.pdf": "eave detail",
+    "work.pdf": "work list",
+    "change.pdf": "change",
+    "load.pdf": "load list",
+    "card.pdf": "attic card",
+    "receipt.pdf": "receipt",
+    "under.pdf": "what lies under",
+    "report.pdf": "report",
+    "leaks.pdf": "leak sheet",
+    "day.pdf": "day sheet",
+    ".pdf": "job sheet",
 }
-# Endings that say more than the kind of file.
-NAMED = ("features.csv", "offer.pdf", "eave.pdf", "work.pdf", "change.pdf", "load.pdf", "load.csv")
+EXPORTS: dict[str, Callable[[Job, Sequence[LogEntry]], str]] = {
+    "features.csv": lambda job, log: write_features(job),
+    "readings.csv": lambda job, log: write_readings(job),
+    "load.csv": lambda job, log: write_load(loaded_lines(job, log)),
+    ".svg": lambda job, log: floor_svg(job),
+    ".dxf": lambda job, log: floor_dxf(job),
+    ".json": lambda job, log: floor_json(job),
+}
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -106,10 +112,13 @@ def parser() -> argparse.ArgumentParser:
     about = "Write part of a job file for other programs, by the ending of the file to write."
     exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    kinds = ".pdf the job sheet; offer.pdf, eave.pdf, work.pdf, change.pdf, load.pdf; load.csv; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    kinds = "…offer.pdf, eave, work, change, load, card, receipt, under, report, leaks, day; any other .pdf: the job sheet; load.csv; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
+    exporting.add_argument("--metric", action="store_true", help="a paper in metres, millimetres and kilograms")
+    verifying = command("verify", _verify, "Say whether a paper was issued here and is unchanged: exit 0, else 1.")
+    verifying.add_argument("file", type=Path, metavar="FILE", help="the paper, PDF")
     telling = command("schema", _schema, "Print the JSON Schema of the job document.")
     telling.add_argument("--log", action="store_true", help="of an entry of the log instead")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
@@ -121,7 +130,7 @@ def parser() -> argparse.ArgumentParser:
     saving.add_argument("file", type=Path, metavar="FILE", help="the backup to write, a new file")
     restoring = command("restore", _restore, "Unpack a backup into an empty data folder.")
     restoring.add_argument("file", type=Path, metavar="FILE", help="a backup made by elm-cover backup")
-    for sub in (serving, demoing, saving, restoring):
+    for sub in (serving, demoing, saving, restoring, verifying):
         sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
     return top
 
@@ -159,20 +168,34 @@ def _check(options: argparse.Namespace) -> int:
 
 def _export(options: argparse.Namespace) -> int:
     to: Path = options.to
-    named = next((name for name in NAMED if to.name.lower().endswith(name)), None)
-    write = EXPORTS.get(named or to.suffix.lower())
-    if to.suffix.lower() == ".csv" and not to.name.endswith(("readings.csv", "features.csv", "load.csv")):
-        write = None
-    if write is None:
-        allowed = ".pdf, …offer.pdf, …eave.pdf, …work.pdf, …change.pdf, …load.pdf, …load.csv, .svg, .dxf, .json, …readings.csv, …features.csv"
+    name = to.name.lower()
+    paper = next((kind for ending, kind in PAPER_ENDINGS.items() if name.endswith(ending)), None)
+    write = next((made for ending, made in EXPORTS.items() if name.endswith(ending)), None)
+    if paper is None and write is None:
+        allowed = ", ".join(f"…{ending}" for ending in (*PAPER_ENDINGS, *EXPORTS))
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
     log = () if options.log is None else load_log(options.log)
-    content = write(load_job(options.file), options.date or date.today(), log)
+    job, today = load_job(options.file), options.date or date.today()
+    if paper is not None:
+        content = printed(paper, Asked(job=job, today=today, log=tuple(log), metric=options.metric))
+    else:
+        assert write is not None
+        content = write(job, log).encode()
     try:
         to.write_bytes(content)
     except OSError as error:
         raise JobError([Fault(str(options.to), f"cannot be written: {error.strerror or error}")]) from error
     return SOUND
+
+
+def _verify(options: argparse.Namespace) -> int:
+    content = read_file(options.file, MOST_PAPER_BYTES)
+    folder = options.data or data_folder()
+    if not (folder / FILE_NAME).exists():
+        raise JobError([Fault("--data", f"{folder} holds no jobs: name the data folder the paper was issued from")])
+    found = verified(JobStore(folder, headline), content)
+    print(said_of(found))
+    return SOUND if found.state == UNCHANGED else STOPS
 
 
 def _schema(options: argparse.Namespace) -> int:

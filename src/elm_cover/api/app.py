@@ -25,7 +25,7 @@ from .loads import loads
 from .log import logs
 from .packing import Packing
 from .pages import pages
-from .papers import papers
+from .papers import checks, papers
 from .photos import photos
 from .planning import planning
 from .problems import Problem, handle_problems, invalid
@@ -59,6 +59,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         jobs,
         logs,
         papers,
+        checks,
         planning,
         offered,
         photos,

@@ -2,35 +2,41 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from dataclasses import asdict
 from datetime import date
 
-from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask import Response, jsonify, request
+from flask_openapi3 import APIBlueprint, RawModel, Tag
 
 from ..job import Job, read_job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
-from ..papers.change_order import change_order
-from ..papers.eave_detail import eave_detail
-from ..papers.job_sheet import job_sheet
-from ..papers.lettering import LettersMissingError, missing_letters, paper_view
-from ..papers.load_sheet import load_sheet
-from ..papers.offer import offer
-from ..papers.work_sheet import work_sheet
+from ..papers.issue import Asked, printed
+from ..papers.lettering import LettersMissingError, missing_letters
 from ..store.firm import read_firm
+from ..store.papers import PaperFound
+from ..store.photos import NoSuchPhotoError, photo_path
+from ..store.verifying import said_of, verified
 from .answers.jobs import (
+    CodeQuery,
     IfMatch,
     JobPath,
     PaperAnswer,
+    PaperList,
     PaperQuery,
     RevisionPath,
+    VerifiedAnswer,
 )
 from .jobs import ACTOR, job_store, version_seen
 from .log import entries_of
-from .problems import Problem
+from .problems import Problem, problem
 
 papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
+checks = APIBlueprint("checks", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
+
+
+class PaperBody(RawModel):
+    mimetypes = ["application/pdf"]  # noqa: RUF012 – read off the class
 
 
 @papers.post(
@@ -42,9 +48,14 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    log = entries_of(job_store().log(path.job_id))
-    number, job = job_store().issue_paper(
-        path.job_id, query.kind, seen, ACTOR, lambda document: _paper(query, read_job(document), log)
+    store = job_store()
+    log = tuple(entries_of(store.log(path.job_id)))
+    number, job = store.issue_paper(
+        path.job_id,
+        query.kind,
+        seen,
+        ACTOR,
+        lambda document, revision: _paper(query, read_job(document), log, revision),
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})
@@ -53,23 +64,60 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     return response
 
 
-def _paper(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
+def _paper(query: PaperQuery, job: Job, log: tuple[LogEntry, ...], revision: int) -> bytes:
     lost = [] if query.gaps else missing_letters(job)
     if lost:
         raise LettersMissingError(lost)
-    with paper_view(query.units == "metric"):
-        return _printed(query, job, log)
+    asked = Asked(
+        job=job,
+        today=date.today(),
+        log=log,
+        firm=Firm.model_validate(read_firm(job_store()).document),
+        metric=query.units == "metric",
+        revision=revision,
+        section=query.section,
+        edge=query.edge,
+        photos=_photo,
+    )
+    return printed(query.kind, asked)
 
 
-def _printed(query: PaperQuery, job: Job, log: Sequence[LogEntry]) -> bytes:
-    today = date.today()
-    if query.kind == "load list":
-        return load_sheet(job, today, log, Firm.model_validate(read_firm(job_store()).document))
-    if query.kind == "work list":
-        return work_sheet(job, today, log)
-    if query.kind == "eave detail":
-        return eave_detail(job, today, query.section, query.edge)
-    return {"offer": offer, "change": change_order}.get(query.kind, job_sheet)(job, today)
+def _photo(name: str) -> bytes | None:
+    try:
+        return photo_path(job_store().folder, name).read_bytes()
+    except NoSuchPhotoError:
+        return None
+
+
+@papers.get(
+    "/<job_id>/papers",
+    responses={200: PaperList, 404: Problem},
+    summary="Every paper issued of a job, the newest first",
+)
+def list_papers(path: JobPath) -> Response:
+    found = job_store().papers_of(path.job_id)
+    return jsonify({"papers": [_found(one) for one in found]})
+
+
+def _found(one: PaperFound) -> dict[str, object]:
+    return {**asdict(one), "url": f"/api/jobs/{one.job}/papers/{one.number}"}
+
+
+@checks.post(
+    "/papers/verify",
+    responses={200: VerifiedAnswer, 413: Problem, 415: Problem},
+    summary="Whether a file is a paper issued here, unchanged",
+)
+def verify_paper(raw: PaperBody) -> Response:
+    if request.mimetype not in PaperBody.mimetypes:
+        return problem(415, "Not a paper", "Send a PDF.")
+    found = verified(job_store(), request.get_data())
+    return jsonify({"state": found.state, "said": said_of(found), "papers": [_found(one) for one in found.papers]})
+
+
+@checks.get("/papers", responses={200: PaperList, 422: Problem}, summary="Papers found again by the code at their foot")
+def papers_by_code(query: CodeQuery) -> Response:
+    return jsonify({"papers": [_found(one) for one in job_store().papers_with(code=query.code)]})
 
 
 @papers.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")

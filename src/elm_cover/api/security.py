@@ -38,6 +38,7 @@ BODY_LIMIT_BYTES = {
     "/api/outline/walk": 10_000,
     "/api/import/csv/<what>": JOB_BYTES,
     "/api/import/dxf": 10_000_000,
+    "/api/papers/verify": 40_000_000,
     "/api/photos": 15_000_000,
     "/api/archives": 300_000_000,
 }

@@ -9,7 +9,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.drawing import thumbnail
-from ..core.plan import Plan, day_of, plan, work_after
+from ..core.plan import Plan, day_of, plan, proved_job, work_after
 from ..core.plan.day_tasks import job_tasks
 from ..core.plan.stage import stage_of
 from ..core.plan.week_order import needs_of
@@ -23,7 +23,10 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
     (stage) and what there is to do on it (day). log: its entries."""
     job = read_job(document)
     result = plan(job)
-    logged = day_of(read_entry(entry) for entry in log) if log else None
+    entries = [read_entry(entry) for entry in log]
+    logged = day_of(entries) if entries else None
+    # Until a day has ended nothing is done that could be proved.
+    ended = any(entry.kind == "day.end" for entry in entries)
     work = result.work if logged is None else work_after(result, logged)
     gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
     return {
@@ -32,7 +35,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
         "gate": gate,
-        "stage": stage_of(job, result, logged),
+        "stage": stage_of(job, result, logged, proof=proved_job(job, entries).proof if ended else None),
         "day": _to_do(job, result, work),
     }
 

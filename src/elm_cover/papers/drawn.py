@@ -1,4 +1,4 @@
-"""Floor and Cut on paper, to a round scale, from the same drawing data as the screen."""
+"""The Cut on paper, to a round scale, from the same drawing data as the screen; what all drawings are made of."""
 
 from __future__ import annotations
 
@@ -8,25 +8,15 @@ from typing import Any
 from reportlab.lib.colors import Color, HexColor
 from reportlab.pdfgen.canvas import Canvas
 
-from ..core.base.units import eighths, feet_inches
+from ..core.base.units import eighths
 from .lettering import BOLD, REGULAR, metric_paper
 
 INK, SOFT, LEAF, LEAF_PALE = HexColor("#1f2d27"), HexColor("#566159"), HexColor("#2f6b46"), HexColor("#e3ecdf")
 BARK, BARK_PALE, RUST, HAIRLINE = HexColor("#7b5d3f"), HexColor("#d9c3a1"), HexColor("#a3361c"), HexColor("#c9c2b0")
 AMBER_PALE = HexColor("#fdf1dd")
 POINTS_PER_IN = 72.0
-# Inches of paper to a foot of floor, the largest that fits is taken; and the cut's reduction, likewise.
-FLOOR_SCALES = (
-    (1 / 4, "¼ in to 1 ft"),
-    (3 / 16, "3/16 in to 1 ft"),
-    (1 / 8, "⅛ in to 1 ft"),
-    (3 / 32, "3/32 in to 1 ft"),
-    (1 / 16, "1/16 in to 1 ft"),
-    (1 / 32, "1/32 in to 1 ft"),
-    (1 / 64, "1/64 in to 1 ft"),
-    (1 / 256, "1/256 in to 1 ft"),
-)
-CUT_SCALES = (8, 10, 12, 16, 20, 24, 32, 48)
+# The cut's reduction, the largest that fits is taken.
+CUT_SCALES = (4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48)
 BELOW_CEILING_IN = 5.0
 # From the back to the front: line, ground, line weight.
 CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
@@ -49,77 +39,23 @@ CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
 Box = tuple[float, float, float, float]
 
 
-def draw_floor(canvas: Canvas, drawing: dict[str, Any], box: Box) -> str:
-    """Draws every section's floor into a box (left, bottom, width, height in points). Returns its scale in words."""
-    left, bottom, width, height = box
-    sections = drawing["sections"]
-    points = [p for s in sections for p in s["outline_ft"]]
-    x0, x1 = min(p[0] for p in points), max(p[0] for p in points)
-    y0, y1 = min(p[1] for p in points), max(p[1] for p in points)
-    room = 46.0
-    scale, words = next(
-        (
-            s
-            for s in FLOOR_SCALES
-            if (x1 - x0) * s[0] * 72 <= width - 2 * room and (y1 - y0) * s[0] * 72 <= height - 2 * 26
-        ),
-        FLOOR_SCALES[-1],
-    )
-    k = scale * POINTS_PER_IN
-    ox, oy = left + (width - (x1 - x0) * k) / 2, bottom + (height - (y1 - y0) * k) / 2
-
-    def place(p: Sequence[float]) -> tuple[float, float]:
-        return ox + (p[0] - x0) * k, oy + (p[1] - y0) * k
-
-    for section in sections:
-        for a, b in section["joists_ft"]:
-            _line(canvas, [place(a), place(b)], HAIRLINE, 0.3)
-        _polygon(canvas, [place(p) for p in section["outline_ft"]], INK, None, 1.6)
-        for bay in (bay for run in section["runs"] for bay in run["bays"]):
-            _line(canvas, [place(bay["from_ft"]), place(bay["to_ft"])], LEAF if bay["baffle"] else HAIRLINE, 2)
-        for kept in section["keep_outs"]:
-            _polygon(
-                canvas,
-                [place(p) for p in kept["corners_ft"]],
-                INK if kept["name"] == "hatch" else RUST,
-                HexColor("#ffffff"),
-                0.9,
-            )
-        canvas.setFillColor(INK)
-        for x, y in map(place, section["markers_ft"]):
-            canvas.circle(x, y, 1.8, stroke=0, fill=1)
-        if len(sections) == 1:
-            for edge in section["edges"]:
-                _dimension(canvas, edge, place, k)
-    cut = drawing["cut"]
-    if cut:
-        a, b = place(cut["from_ft"]), place(cut["to_ft"])
-        _line(canvas, [a, b], RUST, 0.9, dash=(8, 3, 2, 3))
-    return words
+def cut_high(cut: dict[str, Any], width: float) -> float:
+    """How high the A end of a cut is drawn at the largest scale that so wide a box allows, points."""
+    overhang, top, shown = _cut_size(cut)
+    reduction = next((r for r in CUT_SCALES if (overhang + shown) * 72 / r <= width - 80), CUT_SCALES[-1])
+    return (top + BELOW_CEILING_IN) * POINTS_PER_IN / reduction
 
 
-def _dimension(canvas: Canvas, edge: dict[str, Any], place: Any, k: float) -> None:
-    (ax, ay), (bx, by) = place(edge["from_ft"]), place(edge["to_ft"])
-    side, away = edge["side"], (1.2 * k if edge["is_eave"] else 0) + 4
-    share = 0.25  # clear of the cut, which usually comes out at the middle
-    x, y = ax + (bx - ax) * share, ay + (by - ay) * share
-    canvas.setFont(REGULAR, 7.5)
-    canvas.setFillColor(INK)
-    text = feet_inches(edge["length_ft"])
-    if "east" in side:
-        canvas.drawString(x + away, y - 2.5, text)
-    elif "west" in side:
-        canvas.drawRightString(x - away, y - 2.5, text)
-    else:
-        canvas.drawCentredString(x, y + (away if side == "north" else -away - 6), text)
+def _cut_size(cut: dict[str, Any]) -> tuple[float, float, float]:
+    """Overhang, height and length that are drawn, in."""
+    overhang = 18.0 if cut["ends"][0]["eave"] else 4.0
+    return overhang, max((cut["fill_line_in"] or cut["old_in"] or 0.0) + 5, 16.0), min(cut["length_in"], 60.0)
 
 
 def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
     """Draws the A end of the cut into a box. Returns its scale in words."""
     left, bottom, width, height = box
-    overhang = 18.0 if cut["ends"][0]["eave"] else 4.0
-    top = max((cut["fill_line_in"] or cut["old_in"] or 0.0) + 5, 16.0)
-    shown = min(cut["length_in"], 60.0)
+    overhang, top, shown = _cut_size(cut)
     reduction = next(
         (
             r
@@ -168,9 +104,9 @@ def paint_cut(canvas: Canvas, cut: dict[str, Any], place: Callable[[Sequence[flo
         for shape in (s for s in cut["shapes"] if s["role"] == role):
             where = [place(p) for p in shape["points"]]
             if shape["closed"]:
-                _polygon(canvas, where, stroke, fill, weight)
+                polygon(canvas, where, stroke, fill, weight)
             else:
-                _line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)
+                line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)
 
 
 def _ruler(canvas: Canvas, x: float, y0: float, k: float, top: float) -> None:
@@ -188,13 +124,14 @@ def _ruler(canvas: Canvas, x: float, y0: float, k: float, top: float) -> None:
             canvas.drawRightString(x + 16, y - 2, str(i * shown))
 
 
-def _line(
+def line(
     canvas: Canvas,
     points: list[tuple[float, float]],
     color: Color,
     weight: float,
     dash: tuple[float, ...] | None = None,
 ) -> None:
+    """A line through points on the paper."""
     path = canvas.beginPath()
     path.moveTo(*points[0])
     for point in points[1:]:
@@ -206,9 +143,10 @@ def _line(
     canvas.setDash()
 
 
-def _polygon(
+def polygon(
     canvas: Canvas, points: list[tuple[float, float]], stroke: Color | None, fill: Color | None, weight: float
 ) -> None:
+    """A closed shape through points on the paper."""
     path = canvas.beginPath()
     path.moveTo(*points[0])
     for point in points[1:]:

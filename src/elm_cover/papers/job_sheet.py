@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Callable
 from datetime import date
 from io import BytesIO
+from typing import Any
 
 from reportlab.lib.enums import TA_LEFT
 from reportlab.lib.pagesizes import letter
@@ -24,14 +25,18 @@ from ..core.section.eave_plan import EavePlan
 from ..core.section.result import SectionPlan
 from ..job import Job
 from ..job.document import framing_of
-from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, draw_cut, draw_floor
+from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, cut_high, draw_cut
 from .eave_lines import eave_lines
+from .floor_drawn import draw_floor
 from .lettering import BOLD, REGULAR, marked, paragraph, width_of
 from .page import MARGIN, caption, fitted, page_one
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
 MOST_SQUEEZED = 1.4
 EAVE_NAME_WIDE = 36.0
+# Points: the drawings begin so far down the page, are at least so high together, and the text ends so far from the edge.
+DRAWINGS_TOP, DRAWINGS_LEAST, LOW = 122.0, 330.0, 30.0
+CUT_SHARE = 0.42
 LAID = {"between": "between the joists", "across": "across the joists", "bays": "in the bays, cut to them"}
 CAUTIONS = (
     "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
@@ -52,26 +57,58 @@ def job_sheet(job: Job, today: date) -> bytes:
         buffer, f"Job sheet, {name}", job.name or "Unnamed job", job.address or "", "Job sheet, Elm Cover", today
     )
     _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
-    if drawn["sections"]:
-        scale = draw_floor(canvas, drawn, (MARGIN, height - 352, width - 2 * MARGIN, 222))
-        caption(canvas, MARGIN, height - 134, f"Floor, {scale}, north up")
-    if drawn["cut"]:
-        scale = draw_cut(canvas, drawn["cut"], (MARGIN, height - 530, width - 2 * MARGIN, 160))
-        caption(canvas, MARGIN, height - 366, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}")
-    _flow(canvas, _story(job, result, width - 2 * MARGIN), job.name or "Unnamed job")
+    story = _story(job, result, width - 2 * MARGIN)
+    needed = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() + f.getSpaceAfter() for f in story) + 14
+    low = _drawings_low(needed if drawn["sections"] else 0.0)
+    _drawings(canvas, job, drawn, low)
+    _flow(canvas, story, needed, low, job.name or "Unnamed job")
     canvas.save()
     return buffer.getvalue()
 
 
-def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
-    """The text under the drawings, a little smaller where that keeps it to one page, else on to further pages."""
+def _drawings_low(needed: float) -> float:
+    """How far down the page the drawings go, so that they are as large as the text under them allows: where they would be too
+    small for it they have the page to themselves, and the text the next."""
+    height = float(letter[1])
+    room = height - DRAWINGS_TOP - LOW
+    if needed <= 0:
+        return height - DRAWINGS_TOP
+    if room - needed >= DRAWINGS_LEAST:
+        return LOW + needed
+    squeezed = room - DRAWINGS_LEAST
+    return LOW + squeezed if needed <= squeezed * MOST_SQUEEZED else LOW
+
+
+def _drawings(canvas: Canvas, job: Job, drawn: dict[str, Any], low: float) -> None:
+    """Floor and Cut between the headline and there; the Floor alone where nothing is cut."""
     width, height = letter
-    room = height - 590
-    needed = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() for f in story)
+    high = height - DRAWINGS_TOP - low
+    if not drawn["sections"] or high <= 0:
+        return
+    wide = width - 2 * MARGIN
+    cut_room = min(high * CUT_SHARE, cut_high(drawn["cut"], wide) + 30) if drawn["cut"] else 0.0
+    names = {section.id: section.name or section.id for section in job.sections}
+    box = (MARGIN, low + cut_room + 6, wide, high - cut_room - 20)
+    scale = draw_floor(canvas, drawn, box, names)
+    caption(canvas, MARGIN, height - DRAWINGS_TOP - 10, f"Floor, {scale}")
+    if drawn["cut"]:
+        scale = draw_cut(canvas, drawn["cut"], (MARGIN, low + 10, wide, cut_room - 28))
+        caption(
+            canvas, MARGIN, low + cut_room - 10, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}, inches"
+        )
+
+
+def _flow(canvas: Canvas, story: list[Flowable], needed: float, low: float, name: str) -> None:
+    """The text under the drawings, a little smaller where that keeps it to one page, else on further pages."""
+    width, height = letter
+    room = low - LOW
     if room < needed <= room * MOST_SQUEEZED:
         story = [KeepInFrame(width - 2 * MARGIN, room, story, mode="shrink")]
-    frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 576, 0, 0, 0, 0)
-    page = 1
+    if room <= 0 and story:
+        canvas.showPage()
+        caption(canvas, MARGIN, height - 40, fitted(name, BOLD, 9, width - 2 * MARGIN))
+        room = height - 90 + 36 - LOW
+    frame = Frame(MARGIN, LOW, width - 2 * MARGIN, room, 0, 0, 0, 0)
     while story:
         before = len(story)
         frame.addFromList(story, canvas)
@@ -84,8 +121,7 @@ def _flow(canvas: Canvas, story: list[Flowable], name: str) -> None:
                 story.pop(0)
         canvas.showPage()
         if story:
-            page += 1
-            caption(canvas, MARGIN, height - 40, fitted(f"{name}, page {page}", BOLD, 9, width - 2 * MARGIN))
+            caption(canvas, MARGIN, height - 40, fitted(name, BOLD, 9, width - 2 * MARGIN))
             frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
 
 

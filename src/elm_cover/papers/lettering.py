@@ -7,12 +7,14 @@ import unicodedata
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from dataclasses import dataclass
 from functools import cache
 from importlib import resources
 from io import BytesIO
 from typing import Any
 from xml.sax.saxutils import escape
 
+from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.pdfbase import pdfmetrics
@@ -22,6 +24,7 @@ from reportlab.platypus import Paragraph
 
 from ..core.base.metric import in_metric
 from ..job import Fault, Job
+from ..job.paper_code import MARK
 
 REGULAR, BOLD = "Hyperlegible", "Hyperlegible-Bold"
 WIDE, WIDE_BOLD = "Wide", "Wide-Bold"
@@ -35,6 +38,7 @@ FILES = {
 # What stands for a letter that no font here has.
 GAP = "_"
 MOST_SHOWN = 12
+FOOT_SIZE, FOOT_MARGIN, FOOT_HIGH, FOOT_COLOR = 7.5, 40.0, 14.0, HexColor("#566159")
 
 
 class LettersMissingError(ValueError):
@@ -124,8 +128,60 @@ def paragraph(text: str, style: ParagraphStyle) -> Paragraph:
     return Paragraph(in_metric(text) if metric_paper() else text, style)
 
 
+@dataclass(frozen=True)
+class Issued:
+    """What stands at the foot of every page of a paper: its code, and the revision it was made from."""
+
+    code: str = ""
+    revision: int | None = None
+
+
+NOT_ISSUED = Issued()
+_ISSUED: ContextVar[Issued] = ContextVar("the paper that is issued", default=NOT_ISSUED)
+
+
+@contextmanager
+def issued_as(issued: Issued) -> Iterator[None]:
+    """What is printed in the block says so at its foot."""
+    before = _ISSUED.set(issued)
+    try:
+        yield
+    finally:
+        _ISSUED.reset(before)
+
+
 class Sheet(Canvas):  # type: ignore[misc]  # reportlab has no types
-    """A canvas that finds a font for each letter."""
+    """A canvas that finds a font for each letter, and numbers its pages once it knows how many they are."""
+
+    def __init__(self, *args: Any, **named: Any) -> None:
+        self._laid: list[dict[str, Any]] = []
+        super().__init__(*args, **named)
+
+    def showPage(self) -> None:  # noqa: N802 – the canvas's own name
+        """Keeps the page until all are laid."""
+        self._laid.append(dict(self.__dict__))
+        self._startPage()
+
+    def save(self) -> None:
+        """Numbers the pages, and writes them."""
+        if len(self._code):
+            self.showPage()
+        laid = self._laid
+        for number, page in enumerate(laid, 1):
+            self.__dict__.update(page)
+            self._foot(number, len(laid))
+            super().showPage()
+        super().save()
+
+    def _foot(self, number: int, count: int) -> None:
+        width, _ = self._pagesize
+        issued = _ISSUED.get()
+        revision = "" if issued.revision is None else f"revision {issued.revision}"
+        code = f"code {issued.code}" if issued.code else ""
+        self.setFont(REGULAR, FOOT_SIZE)
+        self.setFillColor(FOOT_COLOR)
+        self.drawString(FOOT_MARGIN, FOOT_HIGH, " · ".join(filter(None, (code, revision))))
+        self.drawRightString(width - FOOT_MARGIN, FOOT_HIGH, f"page {number} of {count}")
 
     def drawString(self, x: float, y: float, text: str, *more: Any, **named: Any) -> None:  # noqa: N802 – the canvas's own name
         """As the canvas's own, stretch by stretch."""
@@ -157,6 +213,10 @@ def sheet(buffer: BytesIO, title: str) -> Sheet:
     canvas = Sheet(buffer, pagesize=letter, pageCompression=1, invariant=1)
     canvas.setTitle(title)
     canvas.setAuthor("Elm Cover")
+    code = _ISSUED.get().code
+    if code:
+        # Read from the file as it is, also where its bytes were changed.
+        canvas.setKeywords(f"{MARK}{code}")
     return canvas
 
 

@@ -17,14 +17,23 @@ from .page import MARGIN, fitted
 # A part: its title, and what stands under it; made anew for each time it is laid, since laying uses it up.
 Part = tuple[str, Callable[[], list[Flowable]]]
 TOP = 86.0
-FOOT = 40.0
+FOOT = 34.0
 
 
 def paged(title: str, where: str, parts: Sequence[Part], today: date) -> bytes:
     """The parts as PDF, letter pages; title and place on every page, what it is and the day at the right."""
-    count = _laid(BytesIO(), title, where, parts, today, None)
     buffer = BytesIO()
-    _laid(buffer, title, where, parts, today, count)
+    width, height = letter
+    canvas = sheet(buffer, title)
+    for name, made in parts:
+        story = made()
+        while True:
+            _frame_of_page(canvas, (title, where, name), today)
+            _fill(Frame(MARGIN, FOOT, width - 2 * MARGIN, height - TOP - FOOT, 0, 0, 0, 0), story, canvas)
+            canvas.showPage()
+            if not story:
+                break
+    canvas.save()
     return buffer.getvalue()
 
 
@@ -40,23 +49,7 @@ def ruled(rows: Sequence[list[Flowable]], columns: tuple[float, ...]) -> Table:
     return Table(list(rows), colWidths=columns, style=TableStyle(lines))
 
 
-def _laid(buffer: BytesIO, title: str, where: str, parts: Sequence[Part], today: date, count: int | None) -> int:
-    """Lays every part; how many pages it took. count: of all pages, None while they are being counted."""
-    width, height = letter
-    canvas = sheet(buffer, title)
-    page = 0
-    for name, made in parts:
-        story = made()
-        while True:
-            page += 1
-            _frame_of_page(canvas, (title, where, name), today, page, count)
-            frame = Frame(MARGIN, FOOT, width - 2 * MARGIN, height - TOP - FOOT, 0, 0, 0, 0)
-            _fill(frame, story, canvas)
-            canvas.showPage()
-            if not story:
-                break
-    canvas.save()
-    return page
+ROOM = letter[1] - TOP - FOOT
 
 
 def _fill(frame: Frame, story: list[Flowable], canvas: Canvas) -> None:
@@ -73,7 +66,7 @@ def _fill(frame: Frame, story: list[Flowable], canvas: Canvas) -> None:
         story.pop(0)
 
 
-def _frame_of_page(canvas: Canvas, said: tuple[str, str, str], today: date, page: int, count: int | None) -> None:
+def _frame_of_page(canvas: Canvas, said: tuple[str, str, str], today: date) -> None:
     width, height = letter
     title, where, name = said
     room = width - 2 * MARGIN - 150
@@ -82,7 +75,7 @@ def _frame_of_page(canvas: Canvas, said: tuple[str, str, str], today: date, page
     canvas.drawString(MARGIN, height - 50, fitted(name, BOLD, 15, room))
     canvas.setFont(REGULAR, 9)
     canvas.setFillColor(SOFT)
-    canvas.drawString(MARGIN, height - 64, fitted(", ".join(filter(None, (title, where))), REGULAR, 9, room))
+    place = where if where.startswith(title) else ", ".join(filter(None, (title, where)))
+    canvas.drawString(MARGIN, height - 64, fitted(place, REGULAR, 9, room))
     canvas.drawRightString(width - MARGIN, height - 50, "Elm Cover")
     canvas.drawRightString(width - MARGIN, height - 64, today.isoformat())
-    canvas.drawRightString(width - MARGIN, 24, f"page {page} of {count}" if count else "")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..core.work.item import AS_IT_IS, GONE, LEFT, WorkList
+from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, WorkList
 
 # The trades' items and what closes the attic are said elsewhere.
 SAID_HERE = ("safe", "clear_out", "leaks", "shields", "eaves", "dams")
@@ -18,4 +18,10 @@ def work_said(work: WorkList) -> str:
         and row.state not in (LEFT, GONE, AS_IT_IS)
         and any(by_key[key].change in (None, "yes") for key in row.keys)
     ]
+    return "; ".join(title[0].lower() + title[1:] for title in rows)
+
+
+def done_said(work: WorkList) -> str:
+    """Every row that was done, in working order; empty where nothing was."""
+    rows = [row.title for row in work.rows if row.state == DONE]
     return "; ".join(title[0].lower() + title[1:] for title in rows)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import os
 import re
 import sqlite3
@@ -39,6 +40,7 @@ def open_database(folder: Path) -> SqliteDatabase:
     database = SqliteDatabase(str(file), pragmas=PRAGMAS)
     # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
     database.register_function(str.casefold, "casefold", 1)
+    database.register_function(sha256_of, "sha256_of", 1)
     try:
         with database.connection_context():
             database.execute_sql("PRAGMA journal_mode = wal")
@@ -49,6 +51,11 @@ def open_database(folder: Path) -> SqliteDatabase:
     except DatabaseError as error:
         raise StoreError(f"{file} is damaged, or no database of Elm Cover: {error}. {WAY_OUT}") from error
     return database
+
+
+def sha256_of(content: bytes) -> str:
+    """The sum of a paper's bytes, as hexadecimal digits."""
+    return hashlib.sha256(content).hexdigest()
 
 
 def _look_at(folder: Path, file: Path) -> None:

@@ -19,7 +19,16 @@ from peewee import SqliteDatabase
 from .database import open_database
 from .ids import item_ids, with_ids
 from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
-from .papers import StoredPaper, add_paper, all_papers, next_number, paper_by_number
+from .papers import (
+    PaperFound,
+    StoredPaper,
+    add_paper,
+    all_papers,
+    next_number,
+    paper_by_number,
+    papers_issued,
+    papers_with,
+)
 from .revisions import (
     Change,
     RevisionNote,
@@ -217,14 +226,17 @@ class JobStore:
         return self.replace(job_id, self.revision(job_id, number), seen, change)
 
     def issue_paper(
-        self, job_id: str, kind: str, seen: int, actor: str, make: Callable[[dict[str, Any]], bytes]
+        self, job_id: str, kind: str, seen: int, actor: str, make: Callable[[dict[str, Any], int], bytes]
     ) -> tuple[int, StoredJob]:
         """Makes a paper of the job as stored and keeps its bytes, with a revision of its own. Its number, and the job.
+
+        make: from the document and the number of that revision.
 
         Raises StaleSaveError where the client has not seen what would be printed.
         """
         with self.reading():
-            content = make(self._seen(job_id, seen).document)
+            job = self._seen(job_id, seen)
+            content = make(job.document, job.revision + 1)
         with self.writing():
             document = self._seen(job_id, seen).document
             change = Change(actor=actor, reason="paper")
@@ -232,6 +244,17 @@ class JobStore:
             number = next_number(job_id)
             add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
             return number, job
+
+    def papers_of(self, job_id: str) -> list[PaperFound]:
+        """What was issued of a job, the newest first. Raises NoSuchJobError."""
+        with self.reading():
+            self._get(job_id)
+            return papers_issued(job_id)
+
+    def papers_with(self, code: str = "", sha256: str = "") -> list[PaperFound]:
+        """Papers issued here with that code, or with those bytes; the newest first."""
+        with self.reading():
+            return papers_with(code, sha256)
 
     def log(self, job_id: str, after: int = 0) -> list[LoggedEntry]:
         """Entries of the job's log that arrived after that number. Raises NoSuchJobError."""

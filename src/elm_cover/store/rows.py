@@ -107,6 +107,8 @@ class PaperRow(Row):
     actor = TextField()
     issued_at = TextField()
     content = BlobField()
+    code = TextField(default="")
+    sha256 = TextField(default="")
 
     class Meta:
         table_name = "paper"

@@ -40,7 +40,20 @@ class SaveQuery(KnownModel):
 class PaperQuery(KnownModel):
     """Which paper; for an eave detail also which eave, else the first. gaps: print all the same where letters are in no font."""
 
-    kind: Literal["job sheet", "offer", "eave detail", "work list", "change", "load list"] = "job sheet"
+    kind: Literal[
+        "job sheet",
+        "offer",
+        "eave detail",
+        "work list",
+        "change",
+        "load list",
+        "attic card",
+        "receipt",
+        "what lies under",
+        "report",
+        "leak sheet",
+        "day sheet",
+    ] = "job sheet"
     section: str | None = Field(None, max_length=80)
     edge: int | None = Field(None, ge=0, lt=200)
     gaps: bool = False
@@ -116,6 +129,37 @@ class RevisionList(BaseModel):
 class RevisionAnswer(BaseModel):
     number: int
     document: dict[str, Any]
+
+
+class CodeQuery(KnownModel):
+    """The code at the foot of a paper: ten characters."""
+
+    code: str = Field(pattern=r"^[0-9a-f]{10}$")
+
+
+class PaperFoundLine(BaseModel):
+    """A paper as it was issued. job_name: of the job as it is called now."""
+
+    job: str
+    job_name: str
+    number: int
+    kind: str
+    revision: int
+    issued_at: str
+    code: str
+    url: str
+
+
+class PaperList(BaseModel):
+    papers: list[PaperFoundLine]
+
+
+class VerifiedAnswer(BaseModel):
+    """state: unchanged, changed since it was issued, or unknown here; said: that as a sentence."""
+
+    state: Literal["unchanged", "changed", "unknown"]
+    said: str
+    papers: list[PaperFoundLine]
 
 
 class PaperAnswer(BaseModel):

@@ -40,6 +40,21 @@ def _with_walls(outline: Points) -> shapely.Polygon:
     return floor
 
 
+def lies_in(outline: Points, point: tuple[float, float]) -> bool:
+    """Whether a point lies on the floor or on its walls, ft."""
+    return bool(contains(outline, (point,))[0])
+
+
+def label_ft(outline: Points) -> tuple[float, float]:
+    """A place well inside the outline, ft, where its name goes: its middle, where that lies inside."""
+    floor = shapely.Polygon(outline)
+    middle = floor.centroid
+    if floor.buffer(-0.5).contains(middle):
+        return float(middle.x), float(middle.y)
+    x, y = shapely.maximum_inscribed_circle(floor, tolerance=0.25).coords[0]
+    return float(x), float(y)
+
+
 @lru_cache(maxsize=512)
 def counter_clockwise(outline: Points) -> bool:
     """Whether the corners run counter-clockwise, so that the floor lies to the left of every edge."""

@@ -31,7 +31,7 @@ from ..old_fill.readings import depth_map_on
 from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
 from ..proof.closed import BattProof, BayProof
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
-from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm, natural_cfm
+from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm, natural_cfm, points_of
 from ..section.result import SectionPlan
 from .bands_told import laid_on
 from .proving_closed import batts_of, bays_of
@@ -186,9 +186,7 @@ def prove(
 def _leakage(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
     tests: dict[str, FanTest | None] = {}
     for word in ("before", "after"):
-        values = [e.value for e in stood if e.kind == "leak.reading" and e.value["test"] == word]
-        baseline = next((v["baseline_pa"] for v in reversed(values) if "baseline_pa" in v), 0.0)
-        points = [(v["pressure_pa"], v["flow_cfm"]) for v in values if "flow_cfm" in v]
+        points, baseline = points_of([(e.kind, e.value) for e in stood], word)
         tests[word] = fan_test(points, baseline, job.house.volume_ft3)
     before, after = tests["before"], tests["after"]
     last, house = after or before, job.house

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...job import Job
 from ..log.fold import Day
+from .proving import Proof
 from .whole_job import Plan
 
 # In the order in which a job goes through them; a job that was lost stands apart.
@@ -13,16 +14,22 @@ STAGES = {
     "sold": "sold",
     "dated": "dated",
     "at_work": "at work",
+    "to_prove": "to prove",
+    "done": "done",
     "lost": "lost",
 }
 
 
-def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = False) -> str:
-    """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar.
+def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = False, proof: Proof | None = None) -> str:
+    """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar; proof: what the log proves, looked at
+    once a day has ended.
 
+    done: all that is blown or laid may be claimed; to prove: all of it is in, and the day has ended;
     at work: something was done or loaded, or a day was begun; sold, dated: by the sale on record and the calendar; to measure: while a question about
     one of its sections is open in Measure.
     """
+    if proof is not None and _all_in(proof):
+        return "done" if _all_claimed(proof) else "to_prove"
     if day is not None and (day.done or day.out or day.days):
         return "at_work"
     if job.sale.stage == "lost":
@@ -33,3 +40,16 @@ def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = Fal
         item.step == "measure" and item.field.startswith("sections") for item in planned.open
     )
     return "to_offer" if measured else "to_measure"
+
+
+def _all_in(proof: Proof) -> bool:
+    """Whether every band is done, every bundle counted, and no day is open."""
+    bands, batts = proof.run.bands, proof.batts
+    counted = all(batt.bundles_used is not None for batt in batts)
+    return bool(bands or batts) and all(band.done for band in bands) and counted and proof.run.walked.day is None
+
+
+def _all_claimed(proof: Proof) -> bool:
+    """Whether everything may be claimed, and nothing forbids the end."""
+    products = all(one.claim is not None and one.claim.claimed for one in proof.products)
+    return products and all(batt.claimed is not None for batt in proof.batts) and not proof.stops

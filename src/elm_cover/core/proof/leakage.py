@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from scipy.special import stdtrit
 
@@ -40,6 +41,13 @@ class Change:
     cfm50: float
     low: float | None
     high: float | None
+
+
+def points_of(said: Iterable[tuple[str, Mapping[str, Any]]], test: str) -> tuple[list[tuple[float, float]], float]:
+    """The points of a test as read, (Pa, ft³/min), and its baseline, Pa: the last one said, else 0. said: kind and value of entries."""
+    values = [value for kind, value in said if kind == "leak.reading" and value["test"] == test]
+    baseline = next((v["baseline_pa"] for v in reversed(values) if v.get("baseline_pa") is not None), 0.0)
+    return [(v["pressure_pa"], v["flow_cfm"]) for v in values if v.get("flow_cfm") is not None], baseline
 
 
 def fan_test(

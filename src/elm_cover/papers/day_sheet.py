@@ -1,0 +1,144 @@
+"""The day sheet: what a crew did, day by day, from its log: hopper, bags, lots, bands, readings, hours (handbook §20)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date, datetime
+
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable
+
+from ..core.base.units import eighths, fixed
+from ..core.drawing import drawing
+from ..core.filling.walk import DayRun
+from ..core.plan import proved_job
+from ..core.plan.filled_job import ProvedJob
+from ..job import Fault, Job, JobError
+from ..job.document import framing_of
+from ..job.log_entry import LogEntry
+from .floor_drawn import Sign, draw_floor
+from .lettering import marked, paragraph
+from .page import caption
+from .pages import Part, paged
+from .parts import HEAD, PLAIN, SMALL, facts, table, with_drawing
+from .work_lines import done_said
+
+FLOOR_LEAST, FLOOR_HIGH = 240.0, 420.0
+CLAIMS = "A pin is a reading, the bar over it its fill line; struck through: short by more than ½ in."
+
+
+def day_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
+    """The sheet as PDF. Raises JobError where no day was begun."""
+    proved = proved_job(job, log)
+    days = proved.proof.run.walked.days
+    if not days:
+        raise JobError([Fault("log", "no day was begun on this job yet: it starts on the phone, or in Install")])
+    parts: list[Part] = [("What was done, day by day", lambda: _run(proved, _days(proved, days)))]
+    return paged(job.name or "Unnamed job", job.address or "", parts, today)
+
+
+def _days(proved: ProvedJob, days: Sequence[DayRun]) -> list[Flowable]:
+    story: list[Flowable] = []
+    for number, day in enumerate(days, 1):
+        value = day.value
+        rows = [
+            ("Begun", f"{_clock(day.at)} by {day.by}"),
+            ("Ended", _clock(day.ended_at) if day.ended_at else "no end on record"),
+            ("Revision of the plan", str(value.get("revision", ""))),
+            ("Bags", fixed(day.bags)),
+        ]
+        if day.hopper_start is not None or day.hopper_end is not None:
+            levels = [
+                f"{name} {_level(level)}"
+                for name, level in (("at the start", day.hopper_start), ("at the end", day.hopper_end))
+                if level is not None
+            ]
+            rows.append(("Hopper", ", ".join(levels)))
+        rows += [
+            (name, str(value[key]))
+            for name, key in (("Crew", "crew"), ("Lot", "lot"), ("Machine", "machine"))
+            if value.get(key)
+        ]
+        if value.get("hose_ft"):
+            rows.append(("Hose", f"{fixed(value['hose_ft'])} ft"))
+        if day.spoilt:
+            rows.append(("Spoilt", f"{fixed(day.spoilt, 1)} bags"))
+        if day.under_stops:
+            rows.append(("Begun under stops", ", ".join(day.under_stops)))
+        story += [paragraph(f"Day {number}", HEAD), facts(rows)]
+    hours = [(str(e.value["kind"]), float(str(e.value["person_hours"]))) for e in proved.log if e.kind == "hours"]
+    if hours:
+        story += [paragraph("Hours", HEAD), facts([(kind, f"{fixed(h, 1)} person-hours") for kind, h in hours])]
+    done = done_said(proved.work)
+    if done:
+        story += [paragraph("Work done", HEAD), paragraph(marked(done) + ".", PLAIN)]
+    notes = [said.text for said in proved.day.notes]
+    if notes:
+        story += [paragraph("Notes", HEAD), *(paragraph(marked(text), PLAIN) for text in notes)]
+    story += [paragraph(f"<b>{marked(text)}</b>", PLAIN) for text in (*proved.proof.stops, *proved.proof.notes)]
+    return story
+
+
+def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
+    """Bands and readings after the days, the readings drawn as large as there is room."""
+    run, job = proved.proof.run, proved.filled.job
+    names = {section.id: section.name or section.id for section in job.sections}
+    drawn = drawing(proved.filled.planned, framing_of(job))
+    places = {place.id: place for place in proved.filled.table.places}
+    short = {(one.section, one.at_ft) for one in run.short}
+    signs = []
+    for one in run.walked.latest.values():
+        place = places.get(one.place or "")
+        if place is not None:
+            signs.append(
+                Sign(
+                    at_ft=place.at_ft,
+                    text=eighths(one.depth_in),
+                    shape="pin",
+                    tall=one.depth_in / place.fill_in if place.fill_in > 0 else 1.0,
+                    struck=(one.section, place.at_ft) in short,
+                )
+            )  # fmt: skip
+
+    def floor(canvas: Canvas, width: float, height: float) -> None:
+        scale = draw_floor(canvas, drawn, (0, 0, width, height - 16), names, signs, bare=True)
+        caption(canvas, 0, height - 9, f"Readings, {scale}")
+
+    rows = [
+        [
+            str(band.number),
+            names.get(band.section, band.section),
+            f"{fixed(band.area_ft2)} ft²",
+            fixed(band.quota, 1),
+            fixed(band.bags if band.in_attic is None else band.in_attic, 2),
+            "done" if band.done else "being filled" if band.open else "to do",
+        ]
+        for band in run.bands
+    ]
+    story: list[Flowable] = [paragraph(CLAIMS, SMALL)] if signs else []
+    if rows:
+        story.append(
+            table(["Band", "Where", "Floor", "Bags planned", "Bags in it", ""], rows, (0.6, 2, 1, 1.1, 1, 1.2))
+        )
+    if run.short:
+        story.append(paragraph("Short places", HEAD))
+        story += [
+            paragraph(
+                f"{marked(names.get(one.section, one.section))}, "
+                f"{f'marker {one.marker}' if one.marker else 'a picked place'}: {marked(eighths(one.short_in))} short, about "
+                f"{fixed(one.bags, 1)} bags, then read again.",
+                PLAIN,
+            )
+            for one in run.short
+        ]
+    if drawn["sections"] and signs:
+        return with_drawing(days, floor, story, FLOOR_LEAST, FLOOR_HIGH)
+    return [*days, *story]
+
+
+def _clock(at: str) -> str:
+    return datetime.fromisoformat(at).strftime("%Y-%m-%d %H:%M")
+
+
+def _level(bags: float) -> str:
+    return f"{fixed(bags, 2)} bags"
