@@ -48,9 +48,9 @@ AROUND = {
     "formats": {"core", "job"},
     "papers": {"core", "formats", "job"},
     "devices": {"core", "job"},
-    "store": set(),
+    "store": {"job"},
     "api": {"core", "devices", "edits", "formats", "job", "papers", "store"},
-    "demo": {"core", "devices", "formats", "job", "store"},
+    "demo": {"core", "devices", "formats", "job", "papers", "store"},
     "serving": {"api"},
 }
 KNOW_THE_JOB = {"from_job", "plan"}

@@ -133,7 +133,7 @@ def test_the_wheel_serves_the_screens(installed: Path, tmp_path: Path) -> None:
         script = re.search(r'src="(/assets/[^"]+\.js)"', page)
         assert script, "the page names no script"
         assert len(asked(f"http://127.0.0.1:{port}{script[1]}", server)) > 100_000
-        assert len(json.loads(asked(f"http://127.0.0.1:{port}/api/jobs", server))["jobs"]) == 13
+        assert len(json.loads(asked(f"http://127.0.0.1:{port}/api/jobs", server))["jobs"]) == 15
     finally:
         server.terminate()
         server.wait(10)

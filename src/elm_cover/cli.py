@@ -172,7 +172,7 @@ def _export(options: argparse.Namespace) -> int:
     paper = next((kind for ending, kind in PAPER_ENDINGS.items() if name.endswith(ending)), None)
     write = next((made for ending, made in EXPORTS.items() if name.endswith(ending)), None)
     if paper is None and write is None:
-        allowed = ", ".join(f"…{ending}" for ending in (*PAPER_ENDINGS, *EXPORTS))
+        allowed = ", ".join(ending if ending.startswith(".") else f"…{ending}" for ending in (*PAPER_ENDINGS, *EXPORTS))
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
     log = () if options.log is None else load_log(options.log)
     job, today = load_job(options.file), options.date or date.today()

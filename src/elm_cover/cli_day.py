@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import json
+from collections.abc import Iterator
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -11,13 +12,16 @@ from typing import Any
 from .cli_crew import SOUND, Command, between, print_json
 from .core.filling.run import run_of
 from .core.from_job.log import entry_of
+from .core.plan import day_of, plan, work_after
+from .core.work.item import DONE
 from .devices.counter import Practice, UnreachableError, in_real_time, post
+from .devices.gauge import House, PracticeTest
 from .devices.machine import Settings
 from .formats.field_pack import field_pack, pack_schema, read_pack, run_json
 from .formats.job_file import load_job, parse_json
-from .formats.log_file import entries_read, read_file
+from .formats.log_file import entries_read, load_log, read_file
 from .formats.proof_json import proof_json
-from .job import Fault, JobError
+from .job import Fault, Job, JobError
 
 MOST_PACK_BYTES = 20_000_000
 
@@ -37,10 +41,16 @@ def day_commands(command: Command) -> None:
     proving.add_argument("log", type=Path, metavar="LOG", help="entries of its log, one a line")
     proving.add_argument("--least", action="store_true", help="claim by «nowhere less» instead of the lower bound")
     running = command(
-        "device", _device, "Run a stand-in of a device, for practice: a bag counter on a made-up machine."
+        "device",
+        _device,
+        "Run a stand-in of a device, for practice: a bag counter, or a gauge that tests a house for leaks.",
     )
-    running.add_argument("kind", choices=["counter"], help="which one")
-    running.add_argument("file", type=Path, metavar="FILE", help="the job document it blows")
+    running.add_argument("kind", choices=["counter", "gauge"], help="which one")
+    running.add_argument("file", type=Path, metavar="FILE", help="the job document that it blows or tests")
+    running.add_argument(
+        "--log", type=Path, metavar="LOG", help="gauge: entries of its log; items done there leak less"
+    )
+    running.add_argument("--test", choices=["before", "after"], default="before", help="gauge: which test")
     running.add_argument("--seed", type=int, default=1, metavar="N", help="the same number gives the same day")
     running.add_argument(
         "--speed", type=between(0, 100_000), default=0, metavar="X", help="times as quick; 0: all at once"
@@ -90,6 +100,8 @@ def _prove(options: argparse.Namespace) -> int:
 
 def _device(options: argparse.Namespace) -> int:
     job = load_job(options.file)
+    if options.kind == "gauge":
+        return _run_device(options, _gauge(job, options).entries())
     table = read_pack(field_pack(job))
     if not table.bands:
         raise JobError([Fault(str(options.file), "nothing is blown on this job yet: pick a fill and a depth first")])
@@ -98,8 +110,28 @@ def _device(options: argparse.Namespace) -> int:
         table=table, seed=options.seed, begin=options.begin or datetime.now(UTC).replace(microsecond=0), settings=settings,
         until_bags=options.bags,
     )  # fmt: skip
+    return _run_device(options, practice.entries())
+
+
+def _gauge(job: Job, options: argparse.Namespace) -> PracticeTest:
+    """The house of a job, with what its log says is sealed."""
+    log = () if options.log is None else load_log(options.log)
+    items = [item for item in work_after(plan(job), day_of(log)).items if item.cfm50 is not None]
+    return PracticeTest(
+        house=House(
+            leaks={item.key: (item.cfm50.before, item.cfm50.after) for item in items if item.cfm50 is not None}
+        ),
+        test=options.test,
+        seed=options.seed,
+        begin=options.begin or datetime.now(UTC).replace(microsecond=0),
+        sealed=[item.key for item in items if item.state == DONE],
+    )
+
+
+def _run_device(options: argparse.Namespace, entries: Iterator[dict[str, Any]]) -> int:
+    """Prints the entries of a stand-in, or sends them, in real time or as much quicker as is asked."""
     if options.to is None:
-        in_real_time(practice.entries(), options.speed, lambda entry: print(json.dumps(entry), flush=True))
+        in_real_time(entries, options.speed, lambda entry: print(json.dumps(entry), flush=True))
         return SOUND
     if options.job is None:
         raise JobError([Fault("--job", "names the stored job that the entries go to")])
@@ -112,7 +144,7 @@ def _device(options: argparse.Namespace) -> int:
         )
 
     try:
-        in_real_time(practice.entries(), options.speed, send)
+        in_real_time(entries, options.speed, send)
     except UnreachableError as error:
         raise JobError([Fault("--to", str(error))]) from error
     return SOUND

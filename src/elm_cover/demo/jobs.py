@@ -14,10 +14,12 @@ from ..formats.headline import headline
 from ..formats.log_file import entry_document, read_entry
 from ..formats.product_library import library
 from ..job import Job, read_job
+from ..papers.issue import Asked, printed
 from ..store.calendar import StoredWeather, keep_weather, place_all
 from ..store.firm import keep_firm, read_firm
 from ..store.jobs import JobStore
 from ..store.photos import put_bytes
+from .done import HANDED_OVER, PROVED, done_log
 from .pictures import demo_photos
 from .week import CREWS, HIGHS, PLACED, STOCK, monday_from, small_documents, sold
 
@@ -79,8 +81,23 @@ def add_demo_jobs(folder: Path, today: date | None = None) -> None:
         job = read_job(document)
         if document["name"] == PRACTISED:
             logs[PRACTISED] = practised_log(job, today)
-        ids[document["name"]] = store.create(document, "local", log=logs.get(document["name"], [])).id
+        log = done_log(job, today) or logs.get(document["name"], [])
+        stored = store.create(document, "local", log=log)
+        ids[document["name"]] = stored.id
+        if document["name"] == PROVED:
+            _hand_over(store, stored.id, today)
     _add_week(store, monday, ids)
+
+
+def _hand_over(store: JobStore, job_id: str, today: date) -> None:
+    """The papers of a job that is done are issued."""
+    log = tuple(read_entry(line.entry) for line in store.log(job_id))
+    for kind in HANDED_OVER:
+
+        def made(document: dict[str, Any], revision: int, kind: str = kind) -> bytes:
+            return printed(kind, Asked(job=read_job(document), today=today, log=log, revision=revision))
+
+        store.issue_paper(job_id, kind, store.get(job_id).saves, "local", made)
 
 
 def _add_week(store: JobStore, monday: date, ids: dict[str, str]) -> None:

@@ -1,4 +1,4 @@
-"""Two weeks round the big demo jobs: ten small ones, two crews, weather, and who does what on which day."""
+"""Two weeks round the big demo jobs: a dozen small ones, two crews, weather, and who does what on which day."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from datetime import date, timedelta
 from typing import Any
 
 from ..formats.product_library import library
+from .done import HALF_TESTED, HOUSE, PROVED
 
 CREWS = [
     {"id": "alder", "name": "Crew Alder", "people": 2, "machine": "truck"},
@@ -31,6 +32,8 @@ SMALL: tuple[SmallJob, ...] = (
     ("31 Bleachfield", 20, 16, 6.0, 5.5, None, None),
     ("12 Weaver Street", 32, 24, 8.0, 3.5, None, ("roofer", 3)),
     ("5 Orchard Rise", 30, 26, 9.0, 3.5, 9, None),
+    ("1 Kiln Yard", 34, 26, 9.0, 3.5, None, None),
+    ("7 Osier Walk", 28, 24, 8.0, 3.5, None, None),
 )
 # Where jobs stand: name, crew, day from the first Monday, half. Tannery Hill stands before its electrician is through.
 PLACED = (
@@ -46,7 +49,7 @@ ELECTRICIAN_UNTIL = 4
 
 
 def small_documents(monday: date) -> list[dict[str, Any]]:
-    """The ten small jobs: bought, one floor each."""
+    """The small jobs: bought, one floor each; the two that are tested know their house and what stands in the attic."""
     product = next(p for p in library() if p.id == "cellulose-low-settling").model_dump(exclude_none=True, mode="json")
     return [_small(product, monday, line) for line in SMALL]
 
@@ -57,7 +60,7 @@ def _small(product: dict[str, Any], monday: date, job: SmallJob) -> dict[str, An
     sale: dict[str, Any] = {"stage": "sold", "on": (monday - timedelta(days=9)).isoformat()}
     if promised is not None:
         sale["promised_by"] = (monday + timedelta(days=promised)).isoformat()
-    found = {
+    found: dict[str, Any] = {
         "format": "elm-cover.job",
         "version": 1,
         "name": name,
@@ -88,6 +91,15 @@ def _small(product: dict[str, Any], monday: date, job: SmallJob) -> dict[str, An
         "choice": {"floor": {"method": "top_up", "product": product["id"]}},
         "sale": sale,
     }
+    if name in (PROVED, HALF_TESTED):
+        found["house"] = {**found["house"], **HOUSE}
+        found["sections"][0]["features"] = [
+            {"kind": "box", "at_ft": [long * 0.3, wide * 0.4]},
+            {"kind": "box", "at_ft": [long * 0.7, wide * 0.6]},
+            {"kind": "recessed_light", "rating": "ic", "at_ft": [long * 0.4, wide * 0.7]},
+            {"kind": "junction_box", "at_ft": [long * 0.6, wide * 0.3]},
+            {"kind": "duct", "at_ft": [long * 0.2, wide * 0.3], "to_ft": [long * 0.2, wide * 0.7]},
+        ]
     if first is not None:
         found["trades"] = [{"trade": first[0], "through_on": (monday + timedelta(days=first[1])).isoformat()}]
     return found

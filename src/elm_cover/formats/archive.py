@@ -68,6 +68,20 @@ def write_archive(archive: Archive) -> bytes:
     return out.getvalue()
 
 
+# What of a job document is the firm's own business.
+FIRMS_OWN = ("book", "weighing", "sale", "house_rules", "trades")
+
+
+def for_customer(archive: Archive) -> Archive:
+    """What is handed over: job file without the firm's prices and rules, photos, the last paper of each kind; no log.
+
+    Source: handbook §20; design: hand-over.
+    """
+    document = {name: value for name, value in archive.document.items() if name not in FIRMS_OWN}
+    last = {paper.kind: paper for paper in archive.papers}
+    return Archive(document, archive.photos, tuple(sorted(last.values(), key=lambda paper: paper.number)))
+
+
 def read_archive(data: bytes) -> Archive:
     """What a zip holds, checked before anything is stored. Raises JobError with a sentence that says what is wrong."""
     try:

@@ -36,6 +36,7 @@ def proof_json(
         "batts": to_jsonable_python(made.batts),
         "by_least": made.by_least,
         "notes": list(made.notes),
+        "looks": to_jsonable_python(made.looks),
         "burners": to_jsonable_python(made.burners),
         "stops": list(made.stops),
         "sections": [_proved(section) for section in made.sections],

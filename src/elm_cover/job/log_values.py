@@ -37,14 +37,28 @@ class WorkLeft(DocumentModel):
     reason: Words
 
 
-class Note(DocumentModel):
+class Pinned(DocumentModel):
+    """Pinned to its place. look: with smoke at a hole, or with a thermal camera."""
+
+    look: Literal["smoke", "thermal"] | None = None
+    section: Identifier | None = None
+    at_ft: Spot | None = None
+
+    @model_validator(mode="after")
+    def _has_its_section(self) -> Self:
+        if (self.section is None) != (self.at_ft is None):
+            raise JobError([Fault("value.at_ft", "section and at_ft together, or neither")])
+        return self
+
+
+class Note(Pinned):
     """Words. of: the item they are about."""
 
     text: Words
     of: ItemKey | None = None
 
 
-class PhotoTaken(DocumentModel):
+class PhotoTaken(Pinned):
     """A photo that is stored here. of: the item it shows."""
 
     file: PhotoName

@@ -153,7 +153,7 @@ def _cut_line(canvas: Canvas, a: tuple[float, float], b: tuple[float, float]) ->
     line(canvas, [a, b], RUST, 0.9, dash=(8, 3, 2, 3))
     canvas.setFont(BOLD, 8)
     canvas.setFillColor(INK)
-    for (x, y), text in ((a, "A"), (b, "A′")):
+    for (x, y), text in ((a, "A"), (b, "A'")):
         canvas.drawCentredString(x - 6 if x == a[0] and a[0] != b[0] else x + 6, y + 3, text)
 
 

@@ -37,6 +37,8 @@ EAVE_NAME_WIDE = 36.0
 # Points: the drawings begin so far down the page, are at least so high together, and the text ends so far from the edge.
 DRAWINGS_TOP, DRAWINGS_LEAST, LOW = 122.0, 330.0, 30.0
 CUT_SHARE = 0.42
+# What a further page holds, and what of the text stays on the first.
+NEXT_ROOM, FIRST_TEXT = float(letter[1]) - 54.0 - LOW, 130.0
 LAID = {"between": "between the joists", "across": "across the joists", "bays": "in the bays, cut to them"}
 CAUTIONS = (
     "Step on framing only; lay a board across joists to kneel on. Nails come through the deck. Wear respirator, eye "
@@ -67,16 +69,20 @@ def job_sheet(job: Job, today: date) -> bytes:
 
 
 def _drawings_low(needed: float) -> float:
-    """How far down the page the drawings go, so that they are as large as the text under them allows: where they would be too
-    small for it they have the page to themselves, and the text the next."""
+    """How far down the page the drawings go: as large as they can be without a page more for the text, which is squeezed a little
+    where that saves one."""
     height = float(letter[1])
     room = height - DRAWINGS_TOP - LOW
     if needed <= 0:
         return height - DRAWINGS_TOP
-    if room - needed >= DRAWINGS_LEAST:
-        return LOW + needed
-    squeezed = room - DRAWINGS_LEAST
-    return LOW + squeezed if needed <= squeezed * MOST_SQUEEZED else LOW
+    if room - DRAWINGS_LEAST < needed <= (room - DRAWINGS_LEAST) * MOST_SQUEEZED:
+        return height - DRAWINGS_TOP - DRAWINGS_LEAST
+    pages = 1
+    while room + (pages - 1) * NEXT_ROOM - DRAWINGS_LEAST < needed:
+        pages += 1
+    # What blocks the work stands first in the text: it stays on the first page.
+    most = room if pages == 1 else room - FIRST_TEXT
+    return height - DRAWINGS_TOP - min(most, room + (pages - 1) * NEXT_ROOM - needed)
 
 
 def _drawings(canvas: Canvas, job: Job, drawn: dict[str, Any], low: float) -> None:
@@ -104,10 +110,6 @@ def _flow(canvas: Canvas, story: list[Flowable], needed: float, low: float, name
     room = low - LOW
     if room < needed <= room * MOST_SQUEEZED:
         story = [KeepInFrame(width - 2 * MARGIN, room, story, mode="shrink")]
-    if room <= 0 and story:
-        canvas.showPage()
-        caption(canvas, MARGIN, height - 40, fitted(name, BOLD, 9, width - 2 * MARGIN))
-        room = height - 90 + 36 - LOW
     frame = Frame(MARGIN, LOW, width - 2 * MARGIN, room, 0, 0, 0, 0)
     while story:
         before = len(story)
@@ -122,7 +124,7 @@ def _flow(canvas: Canvas, story: list[Flowable], needed: float, low: float, name
         canvas.showPage()
         if story:
             caption(canvas, MARGIN, height - 40, fitted(name, BOLD, 9, width - 2 * MARGIN))
-            frame = Frame(MARGIN, 36, width - 2 * MARGIN, height - 90, 0, 0, 0, 0)
+            frame = Frame(MARGIN, LOW, width - 2 * MARGIN, NEXT_ROOM, 0, 0, 0, 0)
 
 
 def _range(span: Span, shown: Callable[[float], str]) -> str:

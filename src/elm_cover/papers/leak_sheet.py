@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 from itertools import zip_longest
 
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from ..core.base.units import fixed
+from ..core.base.units import feet_inches, fixed
 from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
+from ..core.plan.proving_leaks import Look
 from ..core.proof.leakage import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
@@ -54,12 +55,24 @@ def _story(proved: ProvedJob) -> list[Flowable]:
         story.append(paragraph(word.capitalize(), HEAD))
         story.append(paragraph("not tested", PLAIN) if test is None else facts(_figures(test)))
     story += _change(proved)
+    if proved.proof.looks:
+        story.append(paragraph("Looked at with smoke or a thermal camera", HEAD))
+        names = {section.id: section.name or section.id for section in proved.filled.job.sections}
+        rows = [[look.look, _where(look, names), look.text or "photo", look.by] for look in proved.proof.looks]
+        story.append(table(["With", "Where", "What was seen", "By"], rows, (0.7, 2, 3, 1)))
     story.append(signed("tested by", "burners tested by, trade and licence", "day"))
 
     def lines(canvas: Canvas, width: float, height: float) -> None:
         _lines(canvas, width, height, points, tests)
 
     return with_drawing([paragraph(SAID, SMALL)], lines, story, LINES_LEAST, LINES_HIGH)
+
+
+def _where(look: Look, names: Mapping[str, str]) -> str:
+    """The section, and the place in ft from the west and south."""
+    if look.section is None or look.at_ft is None:
+        return ""
+    return f"{names.get(look.section, look.section)}, {feet_inches(look.at_ft[0])}, {feet_inches(look.at_ft[1])}"
 
 
 def _cells(read: Sequence[tuple[float, float]], baseline: float) -> list[list[str]]:

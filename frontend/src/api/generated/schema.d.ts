@@ -197,7 +197,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Every paper issued of a job, the newest first */
+        get: operations["papers_list_papers__job_id__papers_get"];
         put?: never;
         /** Issue a paper, as PDF, and keep it */
         post: operations["papers_issue_paper__job_id__papers_post"];
@@ -216,6 +217,40 @@ export interface paths {
         };
         /** Read an issued paper, PDF */
         get: operations["papers_read_paper__job_id__papers__int_number__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers/verify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a file is a paper issued here, unchanged */
+        post: operations["checks_verify_paper_papers_verify_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Papers found again by the code at their foot */
+        get: operations["checks_papers_by_code_papers_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -454,6 +489,23 @@ export interface paths {
         };
         /** A job as one zip, with photos and papers */
         get: operations["archives_read_job_archive_jobs__job_id__archive_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/handover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the customer gets: papers, photos, job file */
+        get: operations["archives_read_handover_jobs__job_id__handover_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3724,6 +3776,48 @@ export interface components {
             /** Url */
             url: string;
         };
+        /** PaperList */
+        PaperList: {
+            /** Papers */
+            papers: components["schemas"]["PaperFoundLine"][];
+        };
+        /**
+         * PaperFoundLine
+         * @description A paper as it was issued. job_name: of the job as it is called now.
+         */
+        PaperFoundLine: {
+            /** Job */
+            job: string;
+            /** Job Name */
+            job_name: string;
+            /** Number */
+            number: number;
+            /** Kind */
+            kind: string;
+            /** Revision */
+            revision: number;
+            /** Issued At */
+            issued_at: string;
+            /** Code */
+            code: string;
+            /** Url */
+            url: string;
+        };
+        /**
+         * VerifiedAnswer
+         * @description state: unchanged, changed since it was issued, or unknown here; said: that as a sentence.
+         */
+        VerifiedAnswer: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "unchanged" | "changed" | "unknown";
+            /** Said */
+            said: string;
+            /** Papers */
+            papers: components["schemas"]["PaperFoundLine"][];
+        };
         /** PlanAnswer */
         PlanAnswer: {
             plan: components["schemas"]["PlanFigures"];
@@ -4774,17 +4868,26 @@ export interface components {
         };
         /**
          * Look
-         * @description What is still to look at, and what blocks the start of the install.
+         * @description A look with smoke or a thermal camera, pinned to its place: words or a photo's file, by whom and when.
          */
         Look: {
-            /** Hazards Open */
-            hazards_open: string[];
-            /** Blocks Install */
-            blocks_install: string[];
-            /** Contact */
-            contact: components["schemas"]["Place"][];
-            /** Holes */
-            holes: components["schemas"]["HoleToFind"][];
+            /** Look */
+            look: string;
+            /** Section */
+            section: string | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ] | null;
+            /** Text */
+            text: string | null;
+            /** File */
+            file: string | null;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
         };
         /**
          * MaterialUse
@@ -5994,7 +6097,7 @@ export interface components {
         };
         /**
          * Opinion
-         * @description A difference of opinion. stands_at: the decision it belongs to: target, cores, fill or old_fill.
+         * @description A difference of opinion. stands_at: the decision it belongs to: target, cores, fill, old_fill or claim.
          */
         Opinion: {
             /** Id */
@@ -8763,6 +8866,14 @@ export interface components {
             /** Not Yet */
             not_yet: string[];
             leakage: components["schemas"]["LeakageTold"];
+            /** Batts */
+            batts: components["schemas"]["BattProof"][];
+            /** By Least */
+            by_least: boolean;
+            /** Notes */
+            notes: string[];
+            /** Looks */
+            looks: components["schemas"]["Look"][];
             /** Burners */
             burners: components["schemas"]["BurnerTold"][];
             /** Stops */
@@ -8775,6 +8886,54 @@ export interface components {
             short: components["schemas"]["Short"][];
             /** Refused */
             refused: components["schemas"]["RunWhy"][];
+        };
+        /**
+         * BattProof
+         * @description Batts of one product in a section: pieces of the layout, bundles that it takes and that were used (out less back). area in
+         *     ft², thickness in in. claimed: R of what is laid.
+         */
+        BattProof: {
+            /** Section */
+            section: string;
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** R */
+            r: number;
+            /** Thickness In */
+            thickness_in: number;
+            /** Area Ft2 */
+            area_ft2: number;
+            /** Pieces */
+            pieces: number;
+            /** Bundles Wanted */
+            bundles_wanted: number;
+            /** Bundles Used */
+            bundles_used: number | null;
+            /** Claimed */
+            claimed: number | null;
+            /** Why Not */
+            why_not: string | null;
+        };
+        /**
+         * BayProof
+         * @description Closed bays: bags and volume in ft³, density as blown and as wanted, lb/ft³. claimed: their R; None while something is
+         *     missing, which why_not says.
+         */
+        BayProof: {
+            /** Bags In */
+            bags_in: number;
+            /** Volume Ft3 */
+            volume_ft3: number;
+            /** Density Pcf */
+            density_pcf: number;
+            /** Wanted Pcf */
+            wanted_pcf: number;
+            /** Claimed */
+            claimed: number | null;
+            /** Why Not */
+            why_not: string | null;
         };
         /** BurnerTold */
         BurnerTold: {
@@ -8845,7 +9004,8 @@ export interface components {
         };
         /**
          * LeakageTold
-         * @description sealed_cfm50: what the items that are done were thought to be worth.
+         * @description sealed_cfm50: what the items that are done were thought to be worth. natural_cfm: by rule of thumb; too_tight: less than the
+         *     fresh air that the house wants.
          */
         LeakageTold: {
             before: components["schemas"]["FanTest"] | null;
@@ -8853,6 +9013,12 @@ export interface components {
             change: components["schemas"]["Change"] | null;
             /** Sealed Cfm50 */
             sealed_cfm50: number;
+            /** Natural Cfm */
+            natural_cfm: number | null;
+            /** Fresh Air Cfm */
+            fresh_air_cfm: number | null;
+            /** Too Tight */
+            too_tight: boolean;
         };
         /**
          * ProvedTold
@@ -8873,6 +9039,7 @@ export interface components {
             r: components["schemas"]["RProved"];
             /** Density Pcf */
             density_pcf: number[];
+            bays: components["schemas"]["BayProof"] | null;
             /** Asked */
             asked: components["schemas"]["RowAsked"][];
             /** Not Yet */
@@ -9767,10 +9934,59 @@ export interface operations {
             };
         };
     };
+    papers_list_papers__job_id__papers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     papers_issue_paper__job_id__papers_post: {
         parameters: {
             query?: {
-                kind?: "job sheet" | "offer" | "eave detail" | "work list" | "change" | "load list";
+                kind?: "job sheet" | "offer" | "eave detail" | "work list" | "change" | "load list" | "attic card" | "receipt" | "what lies under" | "report" | "leak sheet" | "day sheet";
                 section?: string | null;
                 edge?: number | null;
                 gaps?: boolean;
@@ -9880,6 +10096,115 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checks_verify_paper_papers_verify_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/pdf": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerifiedAnswer"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checks_papers_by_code_papers_get: {
+        parameters: {
+            query: {
+                code: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperList"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10759,6 +11084,46 @@ export interface operations {
                     "application/zip": string;
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    archives_read_handover_jobs__job_id__handover_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Not Found */
             404: {
                 headers: {

@@ -6,6 +6,8 @@ from pydantic import BaseModel
 
 from ...core.filling.run import Short
 from ...core.plan.proving import RowAsked
+from ...core.plan.proving_leaks import Look
+from ...core.proof.closed import BattProof, BayProof
 from ...core.proof.depths import DepthProof
 from ...core.proof.leakage import Change, FanTest
 from .field import RunWhy
@@ -34,17 +36,22 @@ class ProvedTold(BaseModel):
     rows: RowsProved
     r: RProved
     density_pcf: list[float]
+    bays: BayProof | None
     asked: list[RowAsked]
     not_yet: list[str]
 
 
 class LeakageTold(BaseModel):
-    """sealed_cfm50: what the items that are done were thought to be worth."""
+    """sealed_cfm50: what the items that are done were thought to be worth. natural_cfm: by rule of thumb; too_tight: less than the
+    fresh air that the house wants."""
 
     before: FanTest | None
     after: FanTest | None
     change: Change | None
     sealed_cfm50: float
+    natural_cfm: float | None
+    fresh_air_cfm: float | None
+    too_tight: bool
 
 
 class BurnerTold(BaseModel):
@@ -62,6 +69,10 @@ class ProofAnswer(BaseModel):
     r: RProved | None
     not_yet: list[str]
     leakage: LeakageTold
+    batts: list[BattProof]
+    by_least: bool
+    notes: list[str]
+    looks: list[Look]
     burners: list[BurnerTold]
     stops: list[str]
     sections: list[ProvedTold]

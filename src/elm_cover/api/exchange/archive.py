@@ -8,7 +8,7 @@ from pathlib import Path
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 
-from ...formats.archive import Archive, ArchivedPaper, photo_names, read_archive, write_archive
+from ...formats.archive import Archive, ArchivedPaper, for_customer, photo_names, read_archive, write_archive
 from ...job import read_job
 from ...store.papers import StoredPaper
 from ...store.photos import NoSuchPhotoError, photo_path, put_bytes
@@ -25,19 +25,34 @@ class ArchiveBody(RawModel):
 
 @archives.get("/jobs/<job_id>/archive", responses={404: Problem}, summary="A job as one zip, with photos and papers")
 def read_job_archive(path: JobPath) -> Response:
+    return _zipped(_whole(path.job_id), "job.elm-cover.zip")
+
+
+@archives.get(
+    "/jobs/<job_id>/handover", responses={404: Problem}, summary="What the customer gets: papers, photos, job file"
+)
+def read_handover(path: JobPath) -> Response:
+    return _zipped(for_customer(_whole(path.job_id)), "attic.elm-cover.zip")
+
+
+def _zipped(archive: Archive, name: str) -> Response:
+    named = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(write_archive(archive), mimetype="application/zip", headers=named)
+
+
+def _whole(job_id: str) -> Archive:
+    """All that is kept of a job. Raises NoSuchJobError."""
     store = job_store()
-    job = store.get(path.job_id)
+    job = store.get(job_id)
     photos: dict[str, bytes] = {}
     for name in photo_names(read_job(job.document)):
         _take_photo(photos, store.folder, name)
-    papers = tuple(ArchivedPaper(paper.number, paper.kind, paper.content) for paper in store.papers(path.job_id))
-    log = tuple(line.entry for line in store.log(path.job_id))
+    papers = tuple(ArchivedPaper(paper.number, paper.kind, paper.content) for paper in store.papers(job_id))
+    log = tuple(line.entry for line in store.log(job_id))
     for entry in log:
         if entry["kind"] == "photo":
             _take_photo(photos, store.folder, entry["value"]["file"])
-    content = write_archive(Archive(job.document, photos, papers, log))
-    named = {"Content-Disposition": 'attachment; filename="job.elm-cover.zip"'}
-    return Response(content, mimetype="application/zip", headers=named)
+    return Archive(job.document, photos, papers, log)
 
 
 def _take_photo(photos: dict[str, bytes], folder: Path, name: str) -> None:

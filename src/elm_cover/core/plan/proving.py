@@ -31,10 +31,10 @@ from ..old_fill.readings import depth_map_on
 from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
 from ..proof.closed import BattProof, BayProof
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
-from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm, natural_cfm, points_of
 from ..section.result import SectionPlan
 from .bands_told import laid_on
 from .proving_closed import batts_of, bays_of
+from .proving_leaks import Leakage, Look, leakage_of, looks_of
 from .whole_job import Plan
 
 OPEN_FLOOR = "open_floor"
@@ -78,20 +78,6 @@ class Proved:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Leakage:
-    """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa. natural_cfm:
-    of the last test, by rule of thumb; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
-
-    before: FanTest | None
-    after: FanTest | None
-    change: Change | None
-    sealed_cfm50: float
-    natural_cfm: float | None = None
-    fresh_air_cfm: float | None = None
-    too_tight: bool = False
-
-
-@dataclass(frozen=True, kw_only=True)
 class Proof:
     """All that the log proves. burners: tests as a qualified person recorded them; stops: failed ones. notes: what is odd about
     the log; refused: readings that lie on no floor. by_least: depth is proved by the least reading."""
@@ -104,6 +90,7 @@ class Proof:
     notes: tuple[str, ...]
     refused: tuple[Ignored, ...]
     burners: tuple[Mapping[str, Any], ...]
+    looks: tuple[Look, ...]
     stops: tuple[str, ...]
     run: Run
 
@@ -172,35 +159,15 @@ def prove(
         by_least=by_least,
         notes=tuple(_odd(run)),
         refused=tuple(_off_the_floor(planned, run)),
-        leakage=_leakage(job, stood, sealed_cfm50),
+        leakage=leakage_of(job, stood, sealed_cfm50),
         burners=burners,
+        looks=tuple(looks_of(stood)),
         stops=tuple(
             f"The burner test {word} failed: nobody lights it before who is qualified has put it right."
             for word, test in latest.items()
             if test["result"] == "failed"
         ),
         run=run,
-    )
-
-
-def _leakage(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
-    tests: dict[str, FanTest | None] = {}
-    for word in ("before", "after"):
-        points, baseline = points_of([(e.kind, e.value) for e in stood], word)
-        tests[word] = fan_test(points, baseline, job.house.volume_ft3)
-    before, after = tests["before"], tests["after"]
-    last, house = after or before, job.house
-    natural = None if last is None else natural_cfm(last.cfm50)
-    known = house.floor_ft2 is not None and house.bedrooms is not None
-    wanted = fresh_air_cfm(house.floor_ft2 or 0.0, house.bedrooms or 0) if known else None
-    return Leakage(
-        before=before,
-        after=after,
-        change=change_of(before, after),
-        sealed_cfm50=sealed,
-        natural_cfm=natural,
-        fresh_air_cfm=wanted,
-        too_tight=natural is not None and wanted is not None and natural < wanted,
     )
 
 
