@@ -31,6 +31,7 @@ import { UnitsProvider } from "./ui/units";
 // The shelf comes first: the workbench when a job is opened, and what is read by few when it is read.
 const JobPage = lazy(async () => ({ default: (await import("./pages/workbench/JobPage")).JobPage }));
 const CalendarPage = lazy(async () => ({ default: (await import("./pages/calendar/CalendarPage")).CalendarPage }));
+const CheckPaper = lazy(async () => ({ default: (await import("./pages/papers/CheckPaper")).CheckPaper }));
 const Reference = lazy(async () => ({ default: (await import("./pages/reference/Reference")).Reference }));
 
 // The style element that stops the page from scrolling under a dialog takes its nonce from here.
@@ -79,6 +80,20 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                   }
                 >
                   <CalendarPage />
+                </Suspense>
+              }
+            />
+            <Route
+              path="/papers"
+              element={
+                <Suspense
+                  fallback={
+                    <main className="plain">
+                      <Loader aria-label="Opening" />
+                    </main>
+                  }
+                >
+                  <CheckPaper />
                 </Suspense>
               }
             />

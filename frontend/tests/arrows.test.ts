@@ -71,6 +71,7 @@ test("style sheets are listed in main.tsx, in one order", () => {
     "pages/workbench/JobPage.tsx",
     "pages/reference/Reference.tsx",
     "pages/calendar/CalendarPage.tsx",
+    "pages/papers/CheckPaper.tsx",
   ];
   expect(sheets.filter(({ from }) => from !== "main.tsx" && !apart.includes(from))).toEqual([]);
 });

@@ -7,23 +7,41 @@ export interface Asked<T> {
 }
 
 /** What the program makes of a stored job and its log, asked again whenever the log has grown or the job was saved; only while
- * somebody looks. */
+ * somebody looks. One question at a time: what changes meanwhile is asked once the answer is there. Taking a question back would
+ * cost more, since the worker that is at it is stopped with it. */
 export function useAsked<T>(url: string, wanted: boolean, turn: number, etag: string): Asked<T> {
   const [live, setLive] = useState<Asked<T>>({ answer: null, trouble: null });
-  const asked = useRef(0);
+  const state = useRef({ busy: false, again: false, gone: false, url });
+  state.current.url = url;
+  useEffect(() => {
+    state.current.gone = false;
+    return () => {
+      state.current.gone = true;
+    };
+  }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another turn of the log, another save, is another answer
   useEffect(() => {
+    const now = state.current;
     if (!wanted) return;
-    const mine = ++asked.current;
-    const given = new AbortController();
-    ask<T>("GET", url, undefined, {}, given.signal)
-      .then(({ data }) => {
-        if (mine === asked.current) setLive({ answer: data, trouble: null });
-      })
-      .catch((error: ProblemError) => {
-        if (mine === asked.current && !given.signal.aborted) setLive((old) => ({ ...old, trouble: error.message }));
-      });
-    return () => given.abort();
+    if (now.busy) {
+      now.again = true;
+      return;
+    }
+    const once = async () => {
+      now.busy = true;
+      do {
+        now.again = false;
+        const asked = now.url;
+        try {
+          const { data } = await ask<T>("GET", asked);
+          if (!now.gone && asked === now.url) setLive({ answer: data, trouble: null });
+        } catch (error) {
+          if (!now.gone && asked === now.url) setLive((old) => ({ ...old, trouble: (error as ProblemError).message }));
+        }
+      } while (now.again && !now.gone);
+      now.busy = false;
+    };
+    void once();
   }, [url, wanted, turn, etag]);
   return live;
 }

@@ -25,6 +25,8 @@ export interface JobEdits {
   saveNow: () => void;
   cutRevision: () => void;
   resolve: (keep: "mine" | "theirs") => void;
+  /** The version that is stored, as far as it is known here. */
+  etag: () => string;
   /** A new save number of the same document: a paper was issued. */
   seen: (etag: string) => void;
   adopt: (stored: StoredJob, etag: string) => void;
@@ -226,6 +228,7 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         void store();
       },
       resolve,
+      etag: () => current.current?.etag ?? "",
       seen: (etag) => current.current && put({ ...current.current, etag }),
       adopt,
       watch: (seen) => {

@@ -13,7 +13,7 @@ from reportlab.platypus import Flowable
 from ..core.base.units import feet_inches, fixed
 from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
-from ..core.plan.proving_leaks import Look
+from ..core.plan.proving_leaks import LeakLook
 from ..core.proof.leakage import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
@@ -68,7 +68,7 @@ def _story(proved: ProvedJob) -> list[Flowable]:
     return with_drawing([paragraph(SAID, SMALL)], lines, story, LINES_LEAST, LINES_HIGH)
 
 
-def _where(look: Look, names: Mapping[str, str]) -> str:
+def _where(look: LeakLook, names: Mapping[str, str]) -> str:
     """The section, and the place in ft from the west and south."""
     if look.section is None or look.at_ft is None:
         return ""

@@ -4868,26 +4868,17 @@ export interface components {
         };
         /**
          * Look
-         * @description A look with smoke or a thermal camera, pinned to its place: words or a photo's file, by whom and when.
+         * @description What is still to look at, and what blocks the start of the install.
          */
         Look: {
-            /** Look */
-            look: string;
-            /** Section */
-            section: string | null;
-            /** At Ft */
-            at_ft: [
-                number,
-                number
-            ] | null;
-            /** Text */
-            text: string | null;
-            /** File */
-            file: string | null;
-            /** By */
-            by: string;
-            /** At */
-            at: string;
+            /** Hazards Open */
+            hazards_open: string[];
+            /** Blocks Install */
+            blocks_install: string[];
+            /** Contact */
+            contact: components["schemas"]["Place"][];
+            /** Holes */
+            holes: components["schemas"]["HoleToFind"][];
         };
         /**
          * MaterialUse
@@ -8873,7 +8864,7 @@ export interface components {
             /** Notes */
             notes: string[];
             /** Looks */
-            looks: components["schemas"]["Look"][];
+            looks: components["schemas"]["LeakLook"][];
             /** Burners */
             burners: components["schemas"]["BurnerTold"][];
             /** Stops */
@@ -9001,6 +8992,29 @@ export interface components {
             ach50: number | null;
             /** Fault */
             fault: string | null;
+        };
+        /**
+         * LeakLook
+         * @description A look with smoke or a thermal camera, pinned to its place: words or a photo's file, by whom and when.
+         */
+        LeakLook: {
+            /** Look */
+            look: string;
+            /** Section */
+            section: string | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ] | null;
+            /** Text */
+            text: string | null;
+            /** File */
+            file: string | null;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
         };
         /**
          * LeakageTold

@@ -20,6 +20,7 @@ import { DepthPins } from "./DepthPins";
 import { FilledBands, FilledSigns } from "./FilledBands";
 import { FloorKey } from "./FloorKey";
 import { Heights } from "./Heights";
+import { LookPins } from "./LookPins";
 import { KeepOut, Marker } from "./Marks";
 import { OtherSection } from "./OtherSection";
 import { OtherWalls } from "./OtherWalls";
@@ -340,6 +341,7 @@ export const Floor = memo(function Floor() {
               {loading ? <BandSigns frame={frame} /> : null}
               {installing ? <FilledSigns frame={frame} /> : null}
               {proving ? <DepthPins frame={frame} /> : null}
+              {proving ? <LookPins frame={frame} /> : null}
               {refused ? <polygon className="refused" points={points(section.outline_ft as Point[], frame)} /> : null}
               {tool.kind === "against" ? <OtherWalls frame={frame} /> : null}
               <Ways frame={frame} moving={stepId === "look-over" && tool.kind === "cut"} />

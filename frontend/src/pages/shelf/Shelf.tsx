@@ -84,6 +84,7 @@ export function Shelf() {
             Shelf
           </Link>
           <Link to="/calendar">Calendar</Link>
+          <Link to="/papers">Papers</Link>
         </nav>
         <h1 className="hidden">Jobs</h1>
         <span className="grow" />

@@ -5,6 +5,8 @@ export const STAGE_NAMES: Record<string, string> = {
   sold: "sold",
   dated: "dated",
   at_work: "at work",
+  to_prove: "to prove",
+  done: "done",
   lost: "declined",
 };
 

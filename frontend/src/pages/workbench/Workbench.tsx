@@ -115,7 +115,7 @@ export function Workbench({ id, job, library, lists }: Props) {
     setAllTheSame(null);
     const end = drawnCut?.section === openId ? drawnCut?.ends[0] : undefined;
     const eave = kind === "eave detail" && end?.eave && openId ? { section: openId, edge: end.edge } : null;
-    printPaper(id, job, kind, eave, { gaps, metric: units.metric }).catch((error: ProblemError) => {
+    printPaper(id, job.edits, kind, eave, { gaps, metric: units.metric }).catch((error: ProblemError) => {
       const faults = error.problem?.errors?.map((e) => e.text).join(" ");
       if (error.problem?.status === 409) {
         const where = error.problem.errors?.map((e) => `${e.field}: ${e.text}`).join("; ");

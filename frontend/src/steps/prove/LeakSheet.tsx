@@ -6,6 +6,7 @@ import { useDocument, usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { fixed } from "../../ui/units";
+import { Looks } from "./Looks";
 
 type Test = NonNullable<ProofAnswer["leakage"]["before"]>;
 const TESTS = [
@@ -43,7 +44,22 @@ export function LeakSheet({ proof }: { proof: ProofAnswer }) {
           </p>
         </Part>
       ) : null}
+      {typeof leakage.natural_cfm === "number" ? (
+        <Part title="Air that comes in by itself">
+          <p>
+            About <b>{fixed(leakage.natural_cfm)}</b> ft³/min by rule of thumb
+            {typeof leakage.fresh_air_cfm === "number"
+              ? `; fresh air wanted for the whole house: ${fixed(leakage.fresh_air_cfm)} ft³/min`
+              : "; say floor and bedrooms for the fresh air that is wanted"}
+            .
+          </p>
+          {leakage.too_tight ? (
+            <p className="at-place caution">Less than is wanted: a qualified person decides on ventilation.</p>
+          ) : null}
+        </Part>
+      ) : null}
       <TypedPoint />
+      <Looks proof={proof} />
       <House />
       <Burners proof={proof} />
     </>
@@ -145,6 +161,34 @@ function House() {
         onValue={(value) =>
           job.edit("the house's volume", (d) => {
             d.house = { ...d.house, volume_ft3: value };
+          })
+        }
+      />
+      <NumberField
+        label="Conditioned floor"
+        path="house.floor_ft2"
+        value={document.house?.floor_ft2}
+        unit="ft²"
+        least={1}
+        most={100_000}
+        mayBeEmpty
+        hint="for the fresh air wanted"
+        onValue={(value) =>
+          job.edit("the house's floor", (d) => {
+            d.house = { ...d.house, floor_ft2: value };
+          })
+        }
+      />
+      <NumberField
+        label="Bedrooms"
+        path="house.bedrooms"
+        value={document.house?.bedrooms}
+        least={0}
+        most={30}
+        mayBeEmpty
+        onValue={(value) =>
+          job.edit("the bedrooms", (d) => {
+            d.house = { ...d.house, bedrooms: value };
           })
         }
       />

@@ -7,11 +7,15 @@ import { readInches } from "../../ui/measures";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { fixed, useUnits } from "../../ui/units";
+import { Opinions } from "../Opinions";
+import { Batts } from "./Batts";
 import { LeakSheet } from "./LeakSheet";
+import { Papers } from "./Papers";
 
 const PARTS = [
   { value: "claim", label: "depth, bags" },
   { value: "leaks", label: "leaks" },
+  { value: "papers", label: "papers" },
 ] as const;
 type PartName = (typeof PARTS)[number]["value"];
 
@@ -30,6 +34,17 @@ export function Prove() {
           <b>{text}</b>
         </p>
       ))}
+      {proof.answer?.notes.map((text) => (
+        <p className="at-place caution" key={text}>
+          {text}
+        </p>
+      ))}
+      {proof.answer?.refused.map((one) => (
+        <p className="at-place caution" key={one.id}>
+          Not counted: {one.why}.
+        </p>
+      ))}
+      {part === "papers" ? <Papers /> : null}
       {proof.answer && part === "claim" ? <Claims proof={proof.answer} /> : null}
       {proof.answer && part === "leaks" ? <LeakSheet proof={proof.answer} /> : null}
     </>
@@ -41,13 +56,15 @@ function Claims({ proof }: { proof: ProofAnswer }) {
   return (
     <>
       {proof.products.length === 0 ? (
-        <p className="note">Nothing is blown on this job: there is nothing to prove by bags.</p>
+        <p className="note">Nothing is blown on this job: there is nothing to prove by bags and depth.</p>
       ) : null}
       {proof.products.map((one) => (
         <Proved key={one.id} one={one} />
       ))}
+      <Batts proof={proof} />
       {several ? proof.sections.map((one) => <Proved key={one.id} one={one} section />) : null}
       <TypedReading />
+      <Opinions at="claim" />
     </>
   );
 }
@@ -102,6 +119,15 @@ function Proved({ one, section = false }: { one: ProofAnswer["products"][number]
               <th>Below its line</th>
               <td>{fixed(100 * one.depth.share_below)} %</td>
               <td className="soft">of the floor, by the map of the readings</td>
+            </tr>
+          ) : null}
+          {one.bays ? (
+            <tr>
+              <th>Density</th>
+              <td>{fixed(one.bays.density_pcf, 2)}</td>
+              <td className="soft">
+                lb/ft³ in {fixed(one.bays.volume_ft3)} ft³; {fixed(one.bays.wanted_pcf, 2)} wanted, or it slumps
+              </td>
             </tr>
           ) : null}
           {one.density_pcf.length ? (

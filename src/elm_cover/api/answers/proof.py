@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from ...core.filling.run import Short
 from ...core.plan.proving import RowAsked
-from ...core.plan.proving_leaks import Look
+from ...core.plan.proving_leaks import LeakLook
 from ...core.proof.closed import BattProof, BayProof
 from ...core.proof.depths import DepthProof
 from ...core.proof.leakage import Change, FanTest
@@ -72,7 +72,7 @@ class ProofAnswer(BaseModel):
     batts: list[BattProof]
     by_least: bool
     notes: list[str]
-    looks: list[Look]
+    looks: list[LeakLook]
     burners: list[BurnerTold]
     stops: list[str]
     sections: list[ProvedTold]

@@ -34,7 +34,7 @@ from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
 from ..section.result import SectionPlan
 from .bands_told import laid_on
 from .proving_closed import batts_of, bays_of
-from .proving_leaks import Leakage, Look, leakage_of, looks_of
+from .proving_leaks import Leakage, LeakLook, leakage_of, looks_of
 from .whole_job import Plan
 
 OPEN_FLOOR = "open_floor"
@@ -90,7 +90,7 @@ class Proof:
     notes: tuple[str, ...]
     refused: tuple[Ignored, ...]
     burners: tuple[Mapping[str, Any], ...]
-    looks: tuple[Look, ...]
+    looks: tuple[LeakLook, ...]
     stops: tuple[str, ...]
     run: Run
 

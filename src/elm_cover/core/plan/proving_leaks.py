@@ -25,7 +25,7 @@ class Leakage:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Look:
+class LeakLook:
     """A look with smoke or a thermal camera, pinned to its place: words or a photo's file, by whom and when."""
 
     look: str
@@ -59,13 +59,13 @@ def leakage_of(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
     )
 
 
-def looks_of(stood: Sequence[Entry]) -> Iterator[Look]:
+def looks_of(stood: Sequence[Entry]) -> Iterator[LeakLook]:
     """Every look, in the order of the log. Source: handbook §12, finding leaks; §19, thermal pictures each pinned to its place."""
     for entry in stood:
         value = entry.value
         if entry.kind in ("note", "photo") and value.get("look"):
             at = value.get("at_ft")
-            yield Look(
+            yield LeakLook(
                 look=value["look"], section=value.get("section"), at_ft=None if at is None else (at[0], at[1]),
                 text=value.get("text"), file=value.get("file"), by=entry.actor, at=entry.at,
             )  # fmt: skip
