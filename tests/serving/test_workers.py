@@ -74,6 +74,22 @@ def test_what_nobody_waits_for_is_ended(pool: Workers) -> None:
     assert time.monotonic() - begun < 1.1
 
 
+def test_short_work_is_let_to_its_end_and_long_work_is_not() -> None:
+    """The next who asks finds the same worker after the one, and another after the other."""
+    one = Workers(workers=1, grace_s=0.6)
+    try:
+        process = one.run(who, b"", "", None).split()[0]
+        for takes_s, same in ((0.4, True), (30.0, False)):
+            gone = threading.Event()
+            threading.Timer(0.1, gone.set).start()
+            with pytest.raises(GoneError):
+                one.run(sleeping, b"", str(takes_s), gone)
+            again = one.run(who, b"", "", None).split()[0]
+            assert (again == process) is same
+    finally:
+        one.close()
+
+
 def test_a_worker_that_dies_is_said_and_another_takes_its_place(pool: Workers) -> None:
     with pytest.raises(WorkFailedError):
         pool.run(dying, b"", "", None)

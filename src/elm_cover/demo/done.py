@@ -18,7 +18,7 @@ from ..job import Job
 PROVED, SHORT, HALF_TESTED = "1 Kiln Yard", "5 Orchard Rise", "7 Osier Walk"
 # What was issued of the job that is handed over.
 HANDED_OVER = ("attic card", "receipt")
-SEEDS = {PROVED: 11, SHORT: 5, HALF_TESTED: 7}
+SEEDS = {PROVED: 2, SHORT: 5, HALF_TESTED: 7}
 HOUSE = {"floor_ft2": 1400.0, "volume_ft3": 11_200.0, "bedrooms": 3}
 # Read over the line by so much, in turn, in.
 OVER_IN = (0.25, 0.0, 0.375, 0.125)

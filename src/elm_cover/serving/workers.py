@@ -10,7 +10,7 @@ from collections.abc import Callable
 from concurrent.futures import CancelledError
 from concurrent.futures import TimeoutError as LateError
 
-from pebble import ProcessExpired, ProcessPool
+from pebble import ProcessExpired, ProcessFuture, ProcessPool
 
 from ..api.heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
 
@@ -19,6 +19,8 @@ LONGEST_S = 30.0
 # More than that do not wait for their turn: each holds its document.
 MOST_WAITING = 16
 LOOK_S = 0.05
+# So long what runs may go on after its asker went.
+GRACE_S = 2.0
 
 
 def _started() -> None:
@@ -31,8 +33,8 @@ def _started() -> None:
 class Workers:
     """Two processes. What takes too long is killed, what nobody waits for any more, too."""
 
-    def __init__(self, workers: int = WORKERS, longest_s: float = LONGEST_S) -> None:
-        self.longest_s = longest_s
+    def __init__(self, workers: int = WORKERS, longest_s: float = LONGEST_S, grace_s: float = GRACE_S) -> None:
+        self.longest_s, self.grace_s = longest_s, grace_s
         self._pool = ProcessPool(
             max_workers=workers, context=multiprocessing.get_context("spawn"), initializer=_started
         )
@@ -49,23 +51,36 @@ class Workers:
             raise BusyError("Too much is being worked on at once. Try again in a moment.")
         try:
             future = self._pool.schedule(work, args=(given, how), timeout=self.longest_s)
-            while True:
-                try:
-                    answer: bytes = future.result(timeout=LOOK_S)
-                    return answer
-                except LateError:
-                    if future.done():
-                        text = f"This takes more than {self.longest_s:.0f} s to work out here."
-                        raise TooHeavyError(f"{text} Fewer sections, corners or batts make it quicker.") from None
-                    if gone is not None and gone.is_set():
-                        future.cancel()
-                        raise GoneError from None
-                except CancelledError:
-                    raise GoneError from None
-                except ProcessExpired:
-                    raise WorkFailedError from None
-        finally:
+        except BaseException:
             self._waiting.release()
+            raise
+        # Its place is free once it has ended, however it ends.
+        future.add_done_callback(lambda _: self._waiting.release())
+        while True:
+            try:
+                answer: bytes = future.result(timeout=LOOK_S)
+                return answer
+            except LateError:
+                if future.done():
+                    text = f"This takes more than {self.longest_s:.0f} s to work out here."
+                    raise TooHeavyError(f"{text} Fewer sections, corners or batts make it quicker.") from None
+                if gone is not None and gone.is_set():
+                    self._let_go(future)
+                    raise GoneError from None
+            except CancelledError:
+                raise GoneError from None
+            except ProcessExpired:
+                raise WorkFailedError from None
+
+    def _let_go(self, future: ProcessFuture[bytes]) -> None:
+        """Ends what nobody waits for: at once where it waits, after a moment where it runs. A worker that is killed starts anew, which
+        takes longer than most work does."""
+        if not future.running():
+            future.cancel()
+            return
+        later = threading.Timer(self.grace_s, future.cancel)
+        later.daemon = True
+        later.start()
 
     def close(self) -> None:
         """Ends both at once."""

@@ -9033,6 +9033,13 @@ export interface components {
             fresh_air_cfm: number | null;
             /** Too Tight */
             too_tight: boolean;
+            /** Points */
+            points: {
+                [key: string]: [
+                    number,
+                    number
+                ][];
+            };
         };
         /**
          * ProvedTold

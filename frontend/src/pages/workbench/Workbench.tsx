@@ -1,13 +1,14 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useDisclosure, useMediaQuery } from "@mantine/hooks";
 import { useCallback, useMemo, useRef, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { askForFile, type ProblemError } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
 import { fileName, saveAsFile } from "../../document/jobFile";
 import { ClaimScale } from "../../drawings/claim/ClaimScale";
 import { Cut } from "../../drawings/cut/Cut";
 import { Floor } from "../../drawings/floor/Floor";
+import { LeakLines } from "../../drawings/leaks/LeakLines";
 import { Rack } from "../../drawings/rack/Rack";
 import { BagRun } from "../../drawings/run/BagRun";
 import { Strip } from "../../drawings/strip/Strip";
@@ -211,7 +212,8 @@ const BESIDE: Record<string, string> = { load: "Truck", install: "Bags", prove: 
 
 /** What stands beside the Floor at a step. */
 function Beside({ step }: { step: string }) {
+  const [params] = useSearchParams();
   if (step === "load") return <Truck />;
-  if (step === "prove") return <ClaimScale />;
+  if (step === "prove") return params.get("part") === "leaks" ? <LeakLines /> : <ClaimScale />;
   return step === "install" ? <BagRun /> : <Cut />;
 }

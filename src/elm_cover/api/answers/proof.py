@@ -52,6 +52,7 @@ class LeakageTold(BaseModel):
     natural_cfm: float | None
     fresh_air_cfm: float | None
     too_tight: bool
+    points: dict[str, list[tuple[float, float]]]
 
 
 class BurnerTold(BaseModel):

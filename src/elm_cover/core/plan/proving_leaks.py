@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 
 from ...job import Job
 from ..log.entry import Entry
@@ -13,7 +13,7 @@ from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm,
 @dataclass(frozen=True, kw_only=True)
 class Leakage:
     """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa. natural_cfm:
-    of the last test, by rule of thumb; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
+    of the last test, by rule of thumb; points: of each test, Pa less the baseline and ft³/min; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
 
     before: FanTest | None
     after: FanTest | None
@@ -22,6 +22,7 @@ class Leakage:
     natural_cfm: float | None = None
     fresh_air_cfm: float | None = None
     too_tight: bool = False
+    points: Mapping[str, tuple[tuple[float, float], ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -39,9 +40,11 @@ class LeakLook:
 
 def leakage_of(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
     """Tests before and after, side by side. sealed: what the sealed items were thought worth, ft³/min at 50 Pa. Source: handbook §19."""
+    read: dict[str, tuple[tuple[float, float], ...]] = {}
     tests: dict[str, FanTest | None] = {}
     for word in ("before", "after"):
         points, baseline = points_of([(e.kind, e.value) for e in stood], word)
+        read[word] = tuple((pa - baseline, cfm) for pa, cfm in points)
         tests[word] = fan_test(points, baseline, job.house.volume_ft3)
     before, after = tests["before"], tests["after"]
     last, house = after or before, job.house
@@ -55,6 +58,7 @@ def leakage_of(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
         sealed_cfm50=sealed,
         natural_cfm=natural,
         fresh_air_cfm=wanted,
+        points=read,
         too_tight=natural is not None and wanted is not None and natural < wanted,
     )
 
