@@ -104,7 +104,7 @@ def _line(line: CardLine, large: bool) -> list[Flowable]:
     if line.pieces is not None:
         rows.append(("Pieces of the layout", str(line.pieces)))
     if line.density_pcf is not None:
-        measured = "" if line.measured_pcf is None else f"; measured {fixed(line.measured_pcf, 2)}"
+        measured = "" if line.measured_pcf is None else f"; measured {fixed(line.measured_pcf, 2)} lb/ft³"
         rows.append(("Density, settled, by the label", f"{fixed(line.density_pcf, 2)} lb/ft³{measured}"))
     bags = [
         f"{name} {fixed(value, 1)}"

@@ -16,6 +16,7 @@ from reportlab.platypus import Frame, KeepInFrame
 
 from ..core.base.units import eighths, feet_inches, fixed, r_value
 from ..core.climate.temperatures import Climate
+from ..core.drawing import drawing
 from ..core.drawing.cut import Cut, cut_drawing
 from ..core.drawing.runs import runs
 from ..core.eaves.baffles import KINDS
@@ -24,8 +25,10 @@ from ..core.plan import Plan, corners, plan
 from ..core.plan.eave_corners import EaveCorner
 from ..core.section.eave_plan import EavePlan
 from ..job import Fault, Job, JobError
+from ..job.document import framing_of
 from .drawn import INK, SOFT, paint_cut
-from .lettering import REGULAR, marked, paragraph, width_of
+from .floor_drawn import draw_floor
+from .lettering import REGULAR, marked, measured_in, paragraph, width_of
 from .page import MARGIN, caption, page_one
 
 # Paper inches : real inches, 1 to …; the largest that fits is taken.
@@ -36,6 +39,8 @@ LEFT_OF_PLATE_IN, BELOW_IN, INWARD_IN, OVER_IN = 15.0, 9.0, 6.0, 3.0
 DRAWING_LEAST_LOW, DRAWING_HIGH = 300.0, 690.0
 DIMENSIONS_LEFT, DIMENSIONS_RIGHT = 66.0, 74.0
 SMALL = 7.5
+# Where the notes end, and how much room makes a Floor worth drawing, points.
+LOW, FLOOR_LEAST = 30.0, 150.0
 CAUTIONS = (
     "The overhang is drawn, not measured. Step on framing only; nails come through the deck. Foam is sprayed with the maker's "
     "protection and may need an ignition barrier. Local code, the product's own label and licensed trades have the last word."
@@ -75,9 +80,14 @@ def eave_detail(job: Job, today: date, section: str | None = None, edge: int | N
     canvas = page_one(buffer, f"Eave detail, {name}", title, where, "Eave detail, Elm Cover", today)
     scale, low = _draw(canvas, cut, eave.plan, fields.eaves[eave.plan.edge].vent_gap_in)
     caption(
-        canvas, MARGIN, DRAWING_HIGH + 8, f"Section through the {eave.side} eave, 1 to {scale}, dimensions in inches"
+        canvas,
+        MARGIN,
+        DRAWING_HIGH + 8,
+        f"Section through the {eave.side} eave, 1 to {scale}, dimensions in {measured_in()}",
     )
-    _notes(canvas, job, result, eave, low - 10)
+    left_over = _notes(canvas, job, result, eave, low - 10)
+    if left_over - LOW >= FLOOR_LEAST:
+        _where(canvas, job, result, cut, left_over)
     canvas.showPage()
     canvas.save()
     return buffer.getvalue()
@@ -269,15 +279,27 @@ def _tick(canvas: Canvas, x: float, y: float) -> None:
     canvas.line(x - 3, y - 3, x + 3, y + 3)
 
 
-def _notes(canvas: Canvas, job: Job, result: Plan, eave: _Eave, top: float) -> None:
+def _where(canvas: Canvas, job: Job, result: Plan, cut: dict[str, Any], top: float) -> None:
+    """Where on the Floor the section runs, as large as the page has room left."""
+    width, _ = letter
+    names = {section.id: section.name or section.id for section in job.sections}
+    drawn = {**drawing(result, framing_of(job)), "cut": cut}
+    scale = draw_floor(canvas, drawn, (MARGIN, LOW, width - 2 * MARGIN, top - LOW - 26), names)
+    caption(canvas, MARGIN, top - 16, f"Where it is cut: A on the Floor, {scale}")
+
+
+def _notes(canvas: Canvas, job: Job, result: Plan, eave: _Eave, top: float) -> float:
+    """What goes into the bays, in words. Returns how far down the page they go."""
     width, _ = letter
     plain = ParagraphStyle("plain", fontName=REGULAR, fontSize=9, leading=12.5, textColor=INK)
     soft = ParagraphStyle("soft", parent=plain, fontSize=8, leading=10.5, textColor=SOFT, spaceBefore=6)
     story = [paragraph(f"<b>{marked(name)}</b> {marked(text)}", plain) for name, text in _lines(job, result, eave)]
     story.append(paragraph(CAUTIONS, soft))
-    Frame(MARGIN, 36, width - 2 * MARGIN, top - 36, 0, 0, 0, 0).addFromList(
-        [KeepInFrame(width - 2 * MARGIN, top - 36, story, mode="shrink")], canvas
+    high = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() for f in story)
+    Frame(MARGIN, LOW, width - 2 * MARGIN, top - LOW, 0, 0, 0, 0).addFromList(
+        [KeepInFrame(width - 2 * MARGIN, top - LOW, story, mode="shrink")], canvas
     )
+    return max(LOW, top - float(high))
 
 
 def _lines(job: Job, result: Plan, eave: _Eave) -> list[tuple[str, str]]:

@@ -12,6 +12,7 @@ from ..job import Job
 from ..job.document import framing_of
 from .drawn import cut_high, draw_cut
 from .floor_drawn import draw_floor
+from .lettering import measured_in
 from .page import caption
 
 CUT_SHARE = 0.45
@@ -30,6 +31,6 @@ def floor_and_cut(job: Job, planned: Plan) -> Callable[[Canvas, float, float], N
             caption(canvas, 0, height - 11, f"Floor, {scale}; dots are markers")
         if cut:
             scale = draw_cut(canvas, cut, (0, 6, width, cut_room - 24))
-            caption(canvas, 0, cut_room - 10, f"Cut at A, {cut['ends'][0]['side']} side, {scale}, inches")
+            caption(canvas, 0, cut_room - 10, f"Cut at A, {cut['ends'][0]['side']} side, {scale}, {measured_in()}")
 
     return draw

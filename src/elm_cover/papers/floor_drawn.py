@@ -13,7 +13,7 @@ from ..core.base.arrays import Points
 from ..core.base.units import feet_inches, shortened
 from ..core.floor.outline import label_ft, lies_in
 from .drawn import HAIRLINE, INK, LEAF, POINTS_PER_IN, RUST, SOFT, Box, line, polygon
-from .lettering import BOLD, REGULAR, width_of
+from .lettering import BOLD, REGULAR, metric_paper, width_of
 from .page import fitted
 
 # Inches of paper to a foot of floor, the largest that fits is taken.
@@ -32,6 +32,8 @@ FLOOR_SCALES = (
     (1 / 64, "1/64 in to 1 ft"),
     (1 / 256, "1/256 in to 1 ft"),
 )
+# The same in the metric view, 1 to …
+METRIC_SCALES = (20, 25, 40, 50, 75, 100, 125, 150, 200, 250, 300, 400, 500, 1000, 3000)
 ROOM_WIDE, ROOM_HIGH = 46.0, 24.0
 # A shorter wall has no room for its measure.
 LEAST_MEASURED_FT = 3.0
@@ -67,13 +69,14 @@ def draw_floor(
     points = [p for s in sections for p in s["outline_ft"]]
     x0, x1 = min(p[0] for p in points), max(p[0] for p in points)
     y0, y1 = min(p[1] for p in points), max(p[1] for p in points)
+    scales = tuple((12 / to, f"1 to {to}") for to in METRIC_SCALES) if metric_paper() else FLOOR_SCALES
     scale, words = next(
         (
             s
-            for s in FLOOR_SCALES
+            for s in scales
             if (x1 - x0) * s[0] * 72 <= width - 2 * ROOM_WIDE and (y1 - y0) * s[0] * 72 <= height - 2 * ROOM_HIGH
         ),
-        FLOOR_SCALES[-1],
+        scales[-1],
     )
     k = scale * POINTS_PER_IN
     ox, oy = left + (width - (x1 - x0) * k) / 2, bottom + (height - (y1 - y0) * k) / 2

@@ -28,7 +28,7 @@ from ..job.document import framing_of
 from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, cut_high, draw_cut
 from .eave_lines import eave_lines
 from .floor_drawn import draw_floor
-from .lettering import BOLD, REGULAR, marked, paragraph, width_of
+from .lettering import BOLD, REGULAR, marked, measured_in, paragraph, width_of
 from .page import MARGIN, caption, fitted, page_one
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
@@ -100,7 +100,10 @@ def _drawings(canvas: Canvas, job: Job, drawn: dict[str, Any], low: float) -> No
     if drawn["cut"]:
         scale = draw_cut(canvas, drawn["cut"], (MARGIN, low + 10, wide, cut_room - 28))
         caption(
-            canvas, MARGIN, low + cut_room - 10, f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}, inches"
+            canvas,
+            MARGIN,
+            low + cut_room - 10,
+            f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}, {measured_in()}",
         )
 
 

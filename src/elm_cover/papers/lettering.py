@@ -83,6 +83,11 @@ def metric_paper() -> bool:
     return _METRIC.get()
 
 
+def measured_in() -> str:
+    """What the figures of a drawing are in that stand without their unit."""
+    return "millimetres" if metric_paper() else "inches"
+
+
 def runs(text: str, font: str = REGULAR) -> Iterator[tuple[str, str]]:
     """The text in stretches of one font each: the one asked for, else, word by word, the wide one beside it.
 
