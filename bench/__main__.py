@@ -25,6 +25,7 @@ from bench.in_browser import (
     edits_in_browser,
     first_load_kb,
 )
+from bench.papers import ten_papers_s
 from bench.phone import measure as phone
 from bench.plain_loop import loop
 from bench.prepare import entries, listed_afresh, with_items
@@ -181,6 +182,15 @@ def tell_of_the_day(warm: float) -> None:
     )
 
 
+def tell_of_papers() -> None:
+    """Ten papers of a job that is done, against one plan of it."""
+    each, planned = ten_papers_s()
+    print(
+        f"ten papers of a job that is done: {sum(each.values()) / planned:.0f} × one plan(job) ({1000 * sum(each.values()):.0f} ms)"
+    )
+    print("  " + ", ".join(f"{kind} {took / planned:.0f} ×" for kind, took in each.items()))
+
+
 def main() -> int:
     job = attic(3000, sections=5)
     result = plan(job)
@@ -259,6 +269,7 @@ def main() -> int:
     )
     tell_of_edits()
     tell_of_the_crew()
+    tell_of_papers()
     tell_of_the_day(warm)
     tell_of_serving()
     shelf, bench = first_load_kb()

@@ -106,11 +106,10 @@ def calendar(page: Page, folder: Path) -> None:
 
 
 def on_a_phone(page: Page, folder: Path) -> None:
-    go(page, "3 Weir Bank", "Prepare")
-    page.locator(".work-head", has_text="Open chase").click()
-    page.locator(".open-item").wait_for()
-    page.locator(".work-row.open").evaluate("row => row.scrollIntoView()")
-    save(page, folder, "prepare-phone")
+    go(page, "5 Orchard Rise", "Prove")
+    page.locator(".run-count").wait_for()
+    page.locator(".sub-steps").evaluate("row => row.scrollIntoView()")
+    save(page, folder, "prove-phone")
     go(page, "3 Weir Bank", "Eaves")
     page.get_by_text("Bays", exact=True).first.click()
     page.locator(".tabs").scroll_into_view_if_needed()
@@ -122,9 +121,13 @@ def installing(page: Page, folder: Path) -> None:
     go(page, "6 Ropewalk", "Install")
     page.locator(".ran-point").first.wait_for()
     save(page, folder, "install")
-    page.get_by_role("navigation").get_by_role("link", name="Prove").click()
-    page.locator(".claim-scale .claimed").wait_for()
+    go(page, "5 Orchard Rise", "Prove")
+    page.locator(".claim-scale .proves").first.wait_for()
+    page.locator(".depth-pins .short").wait_for()
     save(page, folder, "prove")
+    go(page, "1 Kiln Yard", "Prove", "leaks")
+    page.locator(".leak-lines .after").wait_for()
+    save(page, folder, "leaks")
 
 
 def the_day(page: Page, folder: Path) -> None:

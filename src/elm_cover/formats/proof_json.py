@@ -32,6 +32,7 @@ def proof_json(
             "natural_cfm": leak.natural_cfm,
             "fresh_air_cfm": leak.fresh_air_cfm,
             "too_tight": leak.too_tight,
+            "forbidden": list(leak.forbidden),
             "points": to_jsonable_python(leak.points),
         },
         "batts": to_jsonable_python(made.batts),

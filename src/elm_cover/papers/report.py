@@ -53,7 +53,7 @@ def _story(proved: ProvedJob, pictures: Sequence[Flowable]) -> list[Flowable]:
     if done:
         after += [paragraph("Prepared", HEAD), paragraph(marked(done) + ".", PLAIN)]
     after += [paragraph(f"<b>{marked(text)}</b>", PLAIN) for text in proved.proof.stops]
-    return with_drawing(story, floor_and_cut(proved.filled.job, planned), [*after, *pictures], 220, 420)
+    return [*with_drawing(story, floor_and_cut(proved.filled.job, planned), after, 220, 460), *pictures]
 
 
 def _row(section: SectionPlan, claimed: float | None) -> list[str]:

@@ -8,8 +8,11 @@ import pytest
 
 from elm_cover.core.plan import plan
 from elm_cover.formats.field_pack import field_pack
+from elm_cover.formats.headline import headline
+from elm_cover.formats.job_file import dump_document
+from elm_cover.formats.log_file import entry_document
 from elm_cover.formats.proof_json import proof_json
-from elm_cover.job import read_job
+from elm_cover.job import JobError, read_job
 from elm_cover.job.log_entry import LogEntry
 from tests.conftest import attic
 from tests.core.plan.test_filling import with_hatch
@@ -101,3 +104,114 @@ def test_fan_tests_burners_and_what_the_seals_were_worth() -> None:
     # A later test that passes lifts it.
     said.append(("burner.test", {"test": "after", "result": "passed", "by": "H. Holt, heating"}))
     assert proof_json(JOB, log_of(*said))["stops"] == []
+
+
+def test_air_by_itself_is_weighed_against_the_fresh_air_the_house_wants() -> None:
+    """1,691 / 17 = 99.5 ft³/min against 0.03 · 1,500 + 7.5 · 4 = 75; a tenth of it is too tight."""
+    house = {"climate_zone": "5A", "floor_ft2": 1500.0, "bedrooms": 3}
+    job = read_job({**with_hatch(attic()), "house": house})
+    for flow, tight in ((1691.0, False), (169.1, True)):
+        said = log_of(("leak.reading", {"test": "after", "pressure_pa": 50.0, "flow_cfm": flow}))
+        told = proof_json(job, said)["leakage"]
+        assert told["natural_cfm"] == pytest.approx(flow / 17) and told["fresh_air_cfm"] == 75
+        assert told["too_tight"] is tight
+    unknown = proof_json(JOB, log_of(("leak.reading", {"test": "after", "pressure_pa": 50.0, "flow_cfm": 900.0})))
+    assert unknown["leakage"]["fresh_air_cfm"] is None and unknown["leakage"]["too_tight"] is False
+
+
+def test_a_reading_off_the_floor_is_refused_in_words() -> None:
+    told = proof_json(JOB, log_of(("reading", {"section": "main", "depth_in": 14.0, "at_ft": [90.0, 5.0]})))
+    assert [one["why"] for one in told["refused"]] == ["the reading at 90, 5 ft lies outside the floor of main"]
+    assert told["depth"]["n"] == 0
+
+
+def test_a_day_without_an_end_and_bags_of_an_unknown_product_are_said() -> None:
+    said: list[tuple[str, dict[str, Any]]] = [
+        ("day.start", {"revision": 1, "product": "rock-dust"}),
+        ("bag.in", {"bags": 1}),
+    ]
+    told = proof_json(JOB, log_of(*said))
+    assert told["notes"] == [
+        "The day begun 2026-05-04 08:00 has no end: end it with what stands in the hopper, or the last bags are not known."
+    ]
+    assert "the plan blows no “rock-dust”" in told["refused"][0]["why"]
+    assert proof_json(JOB, log_of(*said, ("day.end", {})))["notes"] == []
+
+
+@pytest.mark.parametrize(
+    ("value", "said"),
+    [
+        ({"test": "before", "pressure_pa": 50.0, "flow_m3h": 2800.0}, "flow_m3h"),
+        ({"test": "before", "pressure_pa": 50.0}, "pressure_pa and flow_cfm together"),
+        ({"test": "before", "pressure_pa": -3.0, "flow_cfm": 10.0}, "pressure_pa"),
+    ],
+)
+def test_flows_in_other_units_are_refused_by_their_name(value: dict[str, Any], said: str) -> None:
+    with pytest.raises((JobError, ValueError), match=said):
+        log_of(("leak.reading", value))
+
+
+def test_the_house_rule_says_how_depth_is_proved() -> None:
+    least = read_job({**with_hatch(attic()), "house_rules": {"claim_depth": "least"}})
+    assert proof_json(least, ())["by_least"] is True and proof_json(JOB, ())["by_least"] is False
+    assert proof_json(least, (), by_least=False)["by_least"] is False
+
+
+def test_a_look_with_smoke_is_pinned_to_its_place() -> None:
+    value = {"look": "smoke", "text": "drawn down", "section": "main", "at_ft": [4.0, 5.0]}
+    (look,) = proof_json(JOB, log_of(("note", value), ("note", {"text": "no look"})))["looks"]
+    assert (look["look"], look["at_ft"], look["text"], look["by"]) == ("smoke", [4.0, 5.0], "drawn down", "Ana")
+    with pytest.raises((JobError, ValueError), match="section and at_ft together"):
+        log_of(("note", {"look": "smoke", "text": "where", "at_ft": [4.0, 5.0]}))
+
+
+def test_suspected_dust_forbids_the_test_and_a_burner_wants_its_own() -> None:
+    hazards = [{"kind": "vermiculite", "status": "suspected"}, {"kind": "atmospheric_burner", "status": "confirmed"}]
+    job = read_job({**with_hatch(attic(features=[{"kind": "box", "at_ft": [5, 5]}])), "hazards": hazards})
+    key = next(item.key for item in plan(job).work.items if item.cfm50 is not None)
+    told = proof_json(job, log_of(("work.done", {"key": key})))
+    assert told["leakage"]["forbidden"] == [
+        "No fan test while this is suspected: Vermiculite-like fill (may hold asbestos)."
+    ]
+    assert len(told["stops"]) == 2 and "before the test before" in told["stops"][0]
+    point = ("leak.reading", {"test": "before", "pressure_pa": 50.0, "flow_cfm": 900.0})
+    passed = ("burner.test", {"test": "after", "result": "passed", "by": "H. Holt"})
+    assert proof_json(job, log_of(point, ("work.done", {"key": key}), passed))["stops"] == []
+
+
+def test_closed_bays_are_proved_by_volume_and_density() -> None:
+    wall = {
+        "id": "slope", "kind": "sloped_bays", "outline_ft": [[0, 0], [20, 0], [20, 8], [0, 8]],
+        "edges": [{"kind": "knee_wall"}] * 4, "framing": {"spacing_in": 24, "depth_in": 7.25, "run": "y"},
+        "slope": {"pitch_in_12": 9, "rafter_depth_in": 7.25, "channel_in": 1.0}, "existing": [], "ceiling": {"board": "gypsum_1_2"},
+    }  # fmt: skip
+    document = with_hatch(attic())
+    document["sections"].append(wall)
+    document["choice"]["slope"] = {"method": "enclosed_fill", "product": document["choice"]["main"]["product"]}
+    job = read_job(document)
+    section = plan(job).sections[1]
+    band = field_pack(job)["fill"]["bands"][-1]
+    assert band["section"] == "slope" and section.bags.field == pytest.approx(band["bags"])
+    where = {"section": "slope", "band": band["number"]}
+    for bags, claimed in ((int(band["bags"]) + 1, section.r_added), (int(band["bags"]) - 1, None)):
+        said = log_of(
+            ("day.start", {"revision": 1}), ("band.enter", where), ("bag.in", {"bags": bags}), ("band.leave", where)
+        )
+        told = next(one for one in proof_json(job, said)["sections"] if one["id"] == "slope")
+        assert told["r"]["claimed"] == claimed
+        assert told["bays"]["density_pcf"] == pytest.approx(bags * 25 / section.volume_ft3)
+
+
+def test_stages_follow_from_what_is_proved() -> None:
+    end: tuple[str, dict[str, Any]] = ("day.end", {})
+
+    def stage(*said: tuple[str, dict[str, Any]]) -> str:
+        return str(headline(dump_document(JOB), [entry_document(entry) for entry in log_of(*said)])["stage"])
+
+    assert stage(*day(1.01, 0.2)[:3]) == stage(*day(1.01, 0.2)) == "at_work", "a day is open"
+    assert stage(*day(1.01, 0.2), end) == "done"
+    random = sum(place["marker"] is None for place in FILL["places"])
+    assert stage(*day(1.01, 0.2)[: 4 - random], end) == "to_prove", "four readings are one too few"
+    assert stage(*day(1.01, 0.2)[:4], end) == "at_work", "bands are missing"
+    failed = ("burner.test", {"test": "after", "result": "failed", "by": "H. Holt"})
+    assert stage(*day(1.01, 0.2), failed, end) == "to_prove"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import random
+
 import pytest
 
 from elm_cover.core.layers.chart import Chart, Row
@@ -13,6 +15,7 @@ from elm_cover.core.proof.claim import (
     density_by_volume_pcf,
     row_reached,
 )
+from elm_cover.core.proof.depths import lower_bound
 
 CHART = Chart((Row(30, 9.3, 8.2, 22.8), Row(38, 11.8, 10.4, 17.8), Row(49, 15.1, 13.3, 13.5)), 25.0)
 FIELD = [40.0, 52.0, 70.0]
@@ -61,3 +64,14 @@ def test_density_by_volume() -> None:
     assert density_by_volume_pcf(12, 25, 100) == 3.0
     with pytest.raises(ValueError, match="volume"):
         density_by_volume_pcf(12, 25, 0)
+
+
+def test_a_row_is_over_claimed_no_oftener_than_the_bound_allows() -> None:
+    """A floor a hair too thin for the row, read at twelve places by chance, with bags enough: one claim in ten at most."""
+    chance = random.Random(5)
+    thin, tries = 15.1 - 0.01, 3000
+    over = 0
+    for _ in range(tries):
+        bound = lower_bound([chance.gauss(thin, 0.9) for _ in range(12)])
+        over += claim(CHART, 80, FIELD, bound).claimed == 49
+    assert 0.05 < over / tries < 0.115

@@ -4680,6 +4680,22 @@ export interface components {
             cuts: components["schemas"]["FoamCut"][];
         };
         /**
+         * Gate
+         * @description Ready to close: how many items there are, how many are done or left out, how many stops stand, and what is missing.
+         */
+        Gate: {
+            /** Items */
+            items: number;
+            /** Done */
+            done: number;
+            /** Stops */
+            stops: number;
+            /** Ready */
+            ready: boolean;
+            /** Missing */
+            missing: components["schemas"]["Missing"][];
+        };
+        /**
          * Group
          * @description A group of the list with its title, in working order.
          */
@@ -4967,7 +4983,7 @@ export interface components {
             /** Speaks For */
             speaks_for: string[];
             /** Gates */
-            gates: components["schemas"]["elm_cover__core__plan__other_road__Gate"][];
+            gates: components["schemas"]["RoadGate"][];
         };
         /**
          * Place
@@ -5068,6 +5084,20 @@ export interface components {
             vacuumed_ft3: number;
             /** By Hand Ft2 */
             by_hand_ft2: number;
+        };
+        /**
+         * RoadGate
+         * @description One thing that decides whether the road is open. state: open, shut, or ask where it is not known.
+         */
+        RoadGate: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Text */
+            text: string;
         };
         /**
          * Saving
@@ -5528,7 +5558,7 @@ export interface components {
             rows: components["schemas"]["WorkRow"][];
             /** Groups */
             groups: components["schemas"]["Group"][];
-            gate: components["schemas"]["elm_cover__core__work__item__Gate"];
+            gate: components["schemas"]["Gate"];
             cfm50: components["schemas"]["Flow"];
             /** Person Hours */
             person_hours: number;
@@ -5574,36 +5604,6 @@ export interface components {
             r: number;
             /** Change */
             change: number;
-        };
-        /**
-         * Gate
-         * @description One thing that decides whether the road is open. state: open, shut, or ask where it is not known.
-         */
-        elm_cover__core__plan__other_road__Gate: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** State */
-            state: string;
-            /** Text */
-            text: string;
-        };
-        /**
-         * Gate
-         * @description Ready to close: how many items there are, how many are done or left out, how many stops stand, and what is missing.
-         */
-        elm_cover__core__work__item__Gate: {
-            /** Items */
-            items: number;
-            /** Done */
-            done: number;
-            /** Stops */
-            stops: number;
-            /** Ready */
-            ready: boolean;
-            /** Missing */
-            missing: components["schemas"]["Missing"][];
         };
         /**
          * PlanAsked
@@ -9033,6 +9033,8 @@ export interface components {
             fresh_air_cfm: number | null;
             /** Too Tight */
             too_tight: boolean;
+            /** Forbidden */
+            forbidden: string[];
             /** Points */
             points: {
                 [key: string]: [

@@ -24,6 +24,11 @@ export function LeakSheet({ proof }: { proof: ProofAnswer }) {
         <b>Before a fan test:</b> none while vermiculite-like or suspect fibre, mould or droppings are suspected, or
         fire or ash is in a hearth. Burners are off first, and lit again by whoever is qualified.
       </p>
+      {leakage.forbidden.map((text) => (
+        <p className="at-place stop" key={text}>
+          <b>{text}</b>
+        </p>
+      ))}
       {(["before", "after"] as const).map((word) => (
         <Part
           key={word}

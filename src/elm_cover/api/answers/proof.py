@@ -52,6 +52,7 @@ class LeakageTold(BaseModel):
     natural_cfm: float | None
     fresh_air_cfm: float | None
     too_tight: bool
+    forbidden: list[str]
     points: dict[str, list[tuple[float, float]]]
 
 

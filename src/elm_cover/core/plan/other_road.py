@@ -17,7 +17,7 @@ BURNERS = ("atmospheric_burner", "combustion_air", "single_wall_vent")
 
 
 @dataclass(frozen=True)
-class Gate:
+class RoadGate:
     """One thing that decides whether the road is open. state: open, shut, or ask where it is not known."""
 
     id: str
@@ -33,7 +33,7 @@ class OtherRoad:
     state: str
     verdict: str
     speaks_for: tuple[str, ...]
-    gates: tuple[Gate, ...]
+    gates: tuple[RoadGate, ...]
 
 
 def other_road(sections: Iterable[SectionInput], hazards: Iterable[HazardSeen]) -> OtherRoad:
@@ -42,8 +42,8 @@ def other_road(sections: Iterable[SectionInput], hazards: Iterable[HazardSeen]) 
     status = {hazard.kind: hazard.status for hazard in hazards}
     burners, damp = _worst(status, BURNERS), _worst(status, DAMP)
     gates = (
-        Gate("burners", "Burners", burners, BURNERS_SAID[burners]),
-        Gate("moisture", "Moisture", damp, MOISTURE_SAID[damp]),
+        RoadGate("burners", "Burners", burners, BURNERS_SAID[burners]),
+        RoadGate("moisture", "Moisture", damp, MOISTURE_SAID[damp]),
         _vented(listed),
         _climate(listed),
         _hands(),
@@ -80,31 +80,31 @@ MOISTURE_SAID = {
 }
 
 
-def _vented(sections: list[SectionInput]) -> Gate:
+def _vented(sections: list[SectionInput]) -> RoadGate:
     vented = sections[0].vented if sections else None
     text = {
         True: "the attic is vented: every vent, soffit and gable opening would have to be closed.",
         False: "the attic is unvented already.",
         None: "whether the attic is vented is not on record.",
     }[vented]
-    return Gate("vents", "Vents", "ask" if vented is None else "open", text)
+    return RoadGate("vents", "Vents", "ask" if vented is None else "open", text)
 
 
-def _climate(sections: list[SectionInput]) -> Gate:
+def _climate(sections: list[SectionInput]) -> RoadGate:
     zone = sections[0].zone if sections else None
     if zone is None:
-        return Gate("climate", "Climate", "ask", "the climate zone is not on record.")
+        return RoadGate("climate", "Climate", "ask", "the climate zone is not on record.")
     cold = zone[0] in "5678" or zone == "4C"
     text = (
         f"zone {zone}: air-impermeable insulation against the deck is needed to keep it warm, and a vapor retarder by design."
         if cold
         else f"zone {zone}: vapor control is lighter, still by design."
     )
-    return Gate("climate", "Climate and vapor control", "open", text)
+    return RoadGate("climate", "Climate and vapor control", "open", text)
 
 
-def _hands() -> Gate:
-    return Gate(
+def _hands() -> RoadGate:
+    return RoadGate(
         "hands",
         "Licensed hands",
         "ask",

@@ -34,7 +34,7 @@ from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
 from ..section.result import SectionPlan
 from .bands_told import laid_on
 from .proving_closed import batts_of, bays_of
-from .proving_leaks import Leakage, LeakLook, leakage_of, looks_of
+from .proving_leaks import Leakage, LeakLook, leakage_of, looks_of, stops_of_burners
 from .whole_job import Plan
 
 OPEN_FLOOR = "open_floor"
@@ -150,7 +150,6 @@ def prove(
     )
     sections = tuple(_section(given, id_) for id_ in dict.fromkeys(band.section for band in table.bands))
     burners = tuple(dict(e.value) for e in stood if e.kind == "burner.test")
-    latest = {test["test"]: test for test in burners}
     proved = tuple(one for one in sections if one is not None)
     return Proof(
         sections=proved,
@@ -162,11 +161,7 @@ def prove(
         leakage=leakage_of(job, stood, sealed_cfm50),
         burners=burners,
         looks=tuple(looks_of(stood)),
-        stops=tuple(
-            f"The burner test {word} failed: nobody lights it before who is qualified has put it right."
-            for word, test in latest.items()
-            if test["result"] == "failed"
-        ),
+        stops=stops_of_burners(job, {item.key for item in planned.work.items if item.cfm50 is not None}, stood),
         run=run,
     )
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Container, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ...job import Job
+from ..hazards.before_test import burner_stops, no_test_while
 from ..log.entry import Entry
 from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm, natural_cfm, points_of
 
@@ -13,7 +14,7 @@ from ..proof.leakage import Change, FanTest, change_of, fan_test, fresh_air_cfm,
 @dataclass(frozen=True, kw_only=True)
 class Leakage:
     """Fan tests before and after, the change, and what the sealed items were thought to be worth, ft³/min at 50 Pa. natural_cfm:
-    of the last test, by rule of thumb; points: of each test, Pa less the baseline and ft³/min; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
+    of the last test, by rule of thumb; forbidden: why no test is made yet; points: of each test, Pa less the baseline and ft³/min; fresh_air_cfm: what the house wants; None while floor or bedrooms are not known."""
 
     before: FanTest | None
     after: FanTest | None
@@ -23,6 +24,7 @@ class Leakage:
     fresh_air_cfm: float | None = None
     too_tight: bool = False
     points: Mapping[str, tuple[tuple[float, float], ...]] = field(default_factory=dict)
+    forbidden: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,10 +42,11 @@ class LeakLook:
 
 def leakage_of(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
     """Tests before and after, side by side. sealed: what the sealed items were thought worth, ft³/min at 50 Pa. Source: handbook §19."""
+    said = [(entry.kind, entry.value) for entry in stood if entry.kind == "leak.reading"]
     read: dict[str, tuple[tuple[float, float], ...]] = {}
     tests: dict[str, FanTest | None] = {}
     for word in ("before", "after"):
-        points, baseline = points_of([(e.kind, e.value) for e in stood], word)
+        points, baseline = points_of(said, word)
         read[word] = tuple((pa - baseline, cfm) for pa, cfm in points)
         tests[word] = fan_test(points, baseline, job.house.volume_ft3)
     before, after = tests["before"], tests["after"]
@@ -59,8 +62,31 @@ def leakage_of(job: Job, stood: Sequence[Entry], sealed: float) -> Leakage:
         natural_cfm=natural,
         fresh_air_cfm=wanted,
         points=read,
+        forbidden=no_test_while(statuses(job)),
         too_tight=natural is not None and wanted is not None and natural < wanted,
     )
+
+
+def statuses(job: Job) -> dict[str, str | None]:
+    """How it stands with each hazard of the record, by its kind."""
+    return {hazard.kind: hazard.status for hazard in job.hazards}
+
+
+def stops_of_burners(job: Job, leak_keys: Container[str], stood: Sequence[Entry]) -> tuple[str, ...]:
+    """Failed tests of burners, and what a burner asks for that was not kept to. leak_keys: items that seal a leak.
+
+    Source: handbook §19, burners.
+    """
+    latest = {e.value["test"]: e.value["result"] for e in stood if e.kind == "burner.test"}
+    failed = [
+        f"The burner test {word} failed: nobody lights it before who is qualified has put it right."
+        for word, result in latest.items()
+        if result == "failed"
+    ]
+    tested = next((i for i, e in enumerate(stood) if e.value.get("test") == "before"), len(stood))
+    ticked = [i for i, e in enumerate(stood) if e.kind == "work.done" and e.value["key"] in leak_keys]
+    first = bool(ticked) and ticked[0] < tested
+    return (*failed, *burner_stops(statuses(job), first, bool(ticked), latest.get("after")))
 
 
 def looks_of(stood: Sequence[Entry]) -> Iterator[LeakLook]:
