@@ -87,11 +87,6 @@ def at_a_desk(page: Page, folder: Path) -> None:
         save(page, folder, step.lower())
     page.get_by_role("link", name="to the shelf of jobs").click()
     calendar(page, folder)
-    page.get_by_role("button", name="New attic", exact=True).click()
-    page.get_by_role("group", name="Shape").get_by_role("radio", name="1½ storeys").check()
-    for label, text in (("Length, east–west", "30"), ("Width, north–south", "26"), ("Knee wall, height", "4'6")):
-        page.get_by_label(label).fill(text)
-    save(page, folder, "new-attic")
 
 
 def calendar(page: Page, folder: Path) -> None:

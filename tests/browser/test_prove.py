@@ -59,6 +59,7 @@ def test_bags_and_depths_become_a_claim_and_a_short_place_keeps_it_open(page: Pa
     page.get_by_label("Depth from the ceiling, as the ruler shows it").fill("15")
     page.get_by_role("button", name="Keep this reading").click()
     expect(page.get_by_text("1 short place is to be topped up and read again")).to_be_visible()
+    expect(page.get_by_role("group", name="Short places")).to_contain_text("Marker 1 is 1⅛ in short.")
     expect(page.get_by_text("Nothing may be claimed yet")).to_be_visible()
 
 

@@ -11,6 +11,7 @@ import { Opinions } from "../Opinions";
 import { Batts } from "./Batts";
 import { LeakSheet } from "./LeakSheet";
 import { Papers } from "./Papers";
+import { Shorts } from "./Shorts";
 
 const PARTS = [
   { value: "claim", label: "depth, bags" },
@@ -61,6 +62,7 @@ function Claims({ proof }: { proof: ProofAnswer }) {
       {proof.products.map((one) => (
         <Proved key={one.id} one={one} />
       ))}
+      <Shorts proof={proof} />
       <Batts proof={proof} />
       {several ? proof.sections.map((one) => <Proved key={one.id} one={one} section />) : null}
       <TypedReading />
