@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from typing import Any
 
 import pytest
@@ -16,6 +17,7 @@ from elm_cover.job import JobError, read_job
 from elm_cover.job.log_entry import LogEntry
 from tests.conftest import attic
 from tests.core.plan.test_filling import with_hatch
+from tests.random_jobs import random_job
 
 JOB = read_job({**with_hatch(attic()), "house": {"climate_zone": "5A", "volume_ft3": 12_000.0}})
 FILL = field_pack(JOB)["fill"]
@@ -215,3 +217,16 @@ def test_stages_follow_from_what_is_proved() -> None:
     assert stage(*day(1.01, 0.2)[:4], end) == "at_work", "bands are missing"
     failed = ("burner.test", {"test": "after", "result": "failed", "by": "H. Holt"})
     assert stage(*day(1.01, 0.2), failed, end) == "to_prove"
+
+
+@pytest.mark.parametrize("seed", [1, 3, 7, 12, 19, 25])
+def test_a_row_asks_for_the_field_bags_that_its_own_plan_has(seed: int) -> None:
+    """Also where what lies beneath is pressed by the new fill: each row by its own weight."""
+    document = random_job(seed, 0.0)
+    told = [one for one in proof_json(read_job(document), ())["sections"] if one["asked"]]
+    for one in told:
+        for row in one["asked"][:: max(1, len(one["asked"]) // 3)]:
+            other = copy.deepcopy(document)
+            other["choice"][one["id"]]["depth"] = {"by": "installed_in", "value_in": row["installed_in"]}
+            section = next(s for s in plan(read_job(other)).sections if s.id == one["id"])
+            assert row["field_bags"] == pytest.approx(section.bags.field, rel=1e-9)

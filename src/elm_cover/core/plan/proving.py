@@ -21,7 +21,7 @@ from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
 from ..given.section import SectionInput
-from ..layers.chart import Chart, NewFill
+from ..layers.chart import Chart
 from ..laying.bags import bags_of
 from ..laying.heat import lying_of
 from ..laying.site import site_of
@@ -297,19 +297,19 @@ def _field_bags_by_row(given: _Given, index: int) -> list[float] | None:
 def _row_bags(section: SectionInput) -> tuple[float, ...] | None:
     """What each printed row would take on a section's floor: field bags with that row's fill. None while roof or framing is
     unknown, or for closed bays. Source: handbook §7, field bags; §19, the row's field bags."""
-    chart = None if section.choice is None or section.choice.product is None else section.choice.product.chart
-    if section.kind != OPEN_FLOOR or chart is None:
+    choice = section.choice
+    if section.kind != OPEN_FLOOR or choice is None or choice.product is None or choice.product.chart is None:
         return None
     site = site_of(section)
-    old, laid = laid_on(section, site)
-    places = site.parts(section.outline_ft, old.map_in)
-    if laid.stack is None or places is None:
-        return None
     found = []
-    for row, weight in zip(chart.rows, chart.weight_psf[1:], strict=True):
-        fill = NewFill(row.r, row.installed_in, row.settled_in, float(weight))
-        other = replace(laid, stack=replace(laid.stack, fill=fill), fill=fill)
-        bags = bags_of(section, site, old, other, lying_of(old, other, places), places).field
+    for row in choice.product.chart.rows:
+        # Laid anew: what lies beneath is pressed by the weight of that row.
+        other = replace(section, choice=replace(choice, installed_in=row.installed_in))
+        old, laid = laid_on(other, site)
+        places = site.parts(section.outline_ft, old.map_in)
+        if laid.stack is None or places is None:
+            return None
+        bags = bags_of(other, site, old, laid, lying_of(old, laid, places), places).field
         if bags is None:
             return None
         found.append(bags)
