@@ -14,6 +14,7 @@ from .problems import PROBLEM_TYPE
 FILES = {
     ("get", "/api/jobs/{job_id}/papers/{number}"): ("application/pdf",),
     ("get", "/api/jobs/{job_id}/archive"): ("application/zip",),
+    ("get", "/api/jobs/{job_id}/handover"): ("application/zip",),
     ("get", "/api/jobs/{job_id}/log/stream"): ("text/event-stream",),
     ("get", "/api/photos/{name}"): ("image/jpeg", "image/png", "image/webp"),
     ("post", "/api/export/{name}"): (

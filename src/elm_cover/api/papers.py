@@ -36,7 +36,7 @@ checks = APIBlueprint("checks", __name__, url_prefix="/api", abp_tags=[Tag(name=
 
 
 class PaperBody(RawModel):
-    mimetypes = ["application/pdf"]  # noqa: RUF012 – read off the class
+    mimetypes = ["application/pdf", "application/octet-stream"]  # noqa: RUF012 – read off the class
 
 
 @papers.post(

@@ -125,6 +125,9 @@ def test_a_reading_off_the_floor_is_refused_in_words() -> None:
     told = proof_json(JOB, log_of(("reading", {"section": "main", "depth_in": 14.0, "at_ft": [90.0, 5.0]})))
     assert [one["why"] for one in told["refused"]] == ["the reading at 90, 5 ft lies outside the floor of main"]
     assert told["depth"]["n"] == 0
+    core = {"section": "loft", "diameter_in": 4.0, "depth_in": 12.0, "weight_oz": 2.0}
+    told = proof_json(JOB, log_of(("core", core)))
+    assert "no section “loft”" in told["refused"][0]["why"] and told["products"][0]["density_pcf"] == []
 
 
 def test_a_day_without_an_end_and_bags_of_an_unknown_product_are_said() -> None:

@@ -10151,6 +10151,7 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/pdf": string;
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -11147,6 +11148,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {

@@ -177,7 +177,7 @@ def _odd(run: Run) -> Iterator[str]:
 
 
 def _off_the_floor(planned: Plan, run: Run) -> Iterator[Ignored]:
-    """Readings at places that lie on no floor of their section."""
+    """Readings at places that lie on no floor of their section, and cores of no section."""
     names = {section.id: section.name or section.id for section in planned.sections}
     for one in run.walked.readings:
         fields = planned.fields.get(one.section)
@@ -186,6 +186,9 @@ def _off_the_floor(planned: Plan, run: Run) -> Iterator[Ignored]:
         if not contains(fields.outline_ft, (one.at_ft,))[0]:
             x, y = one.at_ft
             yield Ignored(one.entry, f"the reading at {x:g}, {y:g} ft lies outside the floor of {names[one.section]}")
+    for core in run.walked.cores:
+        if core["section"] not in names:
+            yield Ignored(core["entry"], f"there is no section “{core['section']}” in this plan to take a core of")
 
 
 def _section(given: _Given, id_: str) -> Proved | None:
