@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import threading
@@ -72,6 +73,26 @@ def test_what_nobody_waits_for_is_ended(pool: Workers) -> None:
     with pytest.raises(GoneError):
         pool.run(sleeping, b"", "1.2", gone)
     assert time.monotonic() - begun < 1.1
+
+
+def test_many_who_go_away_at_once_cost_no_worker(pool: Workers) -> None:
+    """Those who wait for their turn leave it; those whose work runs are let to its end."""
+    before = {pool.run(who, b"", "", None).split()[0] for _ in range(4)}
+
+    def ask() -> None:
+        gone = threading.Event()
+        threading.Timer(0.05, gone.set).start()
+        with contextlib.suppress(GoneError, BusyError):
+            pool.run(sleeping, b"", "0.05", gone)
+
+    asking = [threading.Thread(target=ask) for _ in range(40)]
+    for thread in asking:
+        thread.start()
+    for thread in asking:
+        thread.join()
+    begun = time.monotonic()
+    assert pool.run(who, b"", "", None).split()[0] in before
+    assert time.monotonic() - begun < 1
 
 
 def test_short_work_is_let_to_its_end_and_long_work_is_not() -> None:

@@ -39,6 +39,7 @@ class Workers:
             max_workers=workers, context=multiprocessing.get_context("spawn"), initializer=_started
         )
         self._waiting = threading.Semaphore(MOST_WAITING)
+        self._turns = threading.Semaphore(workers)
 
     def warm(self) -> None:
         """Starts them, so that the first who asks does not wait for that."""
@@ -50,12 +51,17 @@ class Workers:
         if not self._waiting.acquire(blocking=False):
             raise BusyError("Too much is being worked on at once. Try again in a moment.")
         try:
-            future = self._pool.schedule(work, args=(given, how), timeout=self.longest_s)
+            self._wait_for_turn(gone)
         except BaseException:
             self._waiting.release()
             raise
+        try:
+            future = self._pool.schedule(work, args=(given, how), timeout=self.longest_s)
+        except BaseException:
+            self._ended()
+            raise
         # Its place is free once it has ended, however it ends.
-        future.add_done_callback(lambda _: self._waiting.release())
+        future.add_done_callback(lambda _: self._ended())
         while True:
             try:
                 answer: bytes = future.result(timeout=LOOK_S)
@@ -72,12 +78,18 @@ class Workers:
             except ProcessExpired:
                 raise WorkFailedError from None
 
+    def _wait_for_turn(self, gone: threading.Event | None) -> None:
+        """Waits here, not in the pool: what is taken back there while it waits costs a worker. Raises GoneError."""
+        while not self._turns.acquire(timeout=LOOK_S):
+            if gone is not None and gone.is_set():
+                raise GoneError
+
+    def _ended(self) -> None:
+        self._turns.release()
+        self._waiting.release()
+
     def _let_go(self, future: ProcessFuture[bytes]) -> None:
-        """Ends what nobody waits for: at once where it waits, after a moment where it runs. A worker that is killed starts anew, which
-        takes longer than most work does."""
-        if not future.running():
-            future.cancel()
-            return
+        """Ends what nobody waits for, after a moment: a worker that is killed starts anew, which takes longer than most work does."""
         later = threading.Timer(self.grace_s, future.cancel)
         later.daemon = True
         later.start()
