@@ -13,6 +13,7 @@ from ..core.plan.card import Card, CardLine, card_of
 from ..core.plan.filled_job import ProvedJob
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
+from .after_rows import after_rows
 from .floor_and_cut import floor_and_cut
 from .lettering import marked, paragraph
 from .pages import Part, paged
@@ -124,15 +125,7 @@ def _also(proved: ProvedJob) -> list[Flowable]:
     done = done_said(proved.work)
     if done:
         story += [paragraph("Prepared", HEAD), paragraph(marked(done) + ".", PLAIN)]
-    leak, saving = proved.proof.leakage, proved.filled.planned.saving
-    rows = []
-    for name, test in (("Leakage before", leak.before), ("Leakage after", leak.after)):
-        if test is not None:
-            ach = "" if test.ach50 is None else f", {fixed(test.ach50, 1)} air changes an hour"
-            rows.append((name, f"{fixed(test.cfm50)} ft³/min at 50 Pa{ach}"))
-    if saving is not None and saving.low > 0:
-        money = proved.filled.job.book.currency
-        rows.append(("Saves about, in a usual year", f"{money}{fixed(saving.low)} to {money}{fixed(saving.high)}"))
+    rows = after_rows(proved)
     if rows:
         story.append(facts(rows))
     return story

@@ -18,6 +18,7 @@ from ..core.plan.filled_job import ProvedJob
 from ..core.section.result import SectionPlan
 from ..job import Job
 from ..job.log_entry import LogEntry
+from .after_rows import after_rows
 from .drawn import HAIRLINE
 from .floor_and_cut import floor_and_cut
 from .lettering import marked, paragraph
@@ -72,16 +73,7 @@ def _row(section: SectionPlan, claimed: float | None) -> list[str]:
 
 
 def _figures(proved: ProvedJob) -> list[Flowable]:
-    leak, saving = proved.proof.leakage, proved.filled.planned.saving
-    rows: list[tuple[str, str]] = []
-    for name, test in (("Leakage before", leak.before), ("Leakage after", leak.after)):
-        if test is not None:
-            ach = "" if test.ach50 is None else f", {fixed(test.ach50, 1)} air changes an hour"
-            rows.append((name, f"{fixed(test.cfm50)} ft³/min at 50 Pa{ach}"))
-    if leak.change is not None and leak.change.low is not None and leak.change.high is not None:
-        rows.append(
-            ("Less", f"{fixed(leak.change.cfm50)}, {fixed(leak.change.low)} to {fixed(leak.change.high)} ft³/min")
-        )
+    rows = after_rows(proved)
     for one in proved.proof.products:
         if one.depth.n and one.depth.mean is not None and one.depth.least is not None:
             bound = "" if one.depth.bound is None else f", bound {eighths(one.depth.bound)}"
@@ -93,9 +85,6 @@ def _figures(proved: ProvedJob) -> list[Flowable]:
                     f"{fixed(one.bags.counted_in, 1)} in the attic, {fixed(one.bags.field or 0, 1)} planned",
                 )
             )
-    money = proved.filled.job.book.currency
-    if saving is not None and saving.low > 0:
-        rows.append(("Saves about, in a usual year", f"{money}{fixed(saving.low)} to {money}{fixed(saving.high)}"))
     if not rows:
         return []
     return [paragraph("Figures", HEAD), facts(rows), paragraph(SAVING_SAID, SMALL)]
