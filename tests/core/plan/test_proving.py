@@ -222,11 +222,12 @@ def test_stages_follow_from_what_is_proved() -> None:
     assert stage(*day(1.01, 0.2), failed, end) == "to_prove"
 
 
-@pytest.mark.parametrize("seed", [1, 3, 7, 12, 19, 25])
+@pytest.mark.parametrize("seed", [2, 3, 5, 10, 13, 19, 25])
 def test_a_row_asks_for_the_field_bags_that_its_own_plan_has(seed: int) -> None:
     """Also where what lies beneath is pressed by the new fill: each row by its own weight."""
     document = random_job(seed, 0.0)
     told = [one for one in proof_json(read_job(document), ())["sections"] if one["asked"]]
+    assert told, "pick another seed"
     for one in told:
         for row in one["asked"][:: max(1, len(one["asked"]) // 3)]:
             other = copy.deepcopy(document)
