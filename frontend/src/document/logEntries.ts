@@ -13,6 +13,7 @@ export type EntryKind =
   | "band.leave"
   | "bag.in"
   | "hopper"
+  | "core"
   | "count.take"
   | "answer"
   | "reading"

@@ -127,6 +127,20 @@ def _title(key: Any, titles: Mapping[str, str]) -> str:
     return titles.get(str(key), str(key))
 
 
+def _weighed(value: Mapping[str, Any]) -> str:
+    """A core, or a box."""
+    if value.get("box_ft3") is not None:
+        return f"box of {fixed(value['box_ft3'], 2)} ft³ with {fixed(value['weight_oz'], 2)} oz"
+    return f"core of {fixed(value['weight_oz'], 2)} oz at {eighths(value['depth_in'])}"
+
+
+def _tested(value: Mapping[str, Any]) -> str:
+    """A point, or the baseline."""
+    if value.get("baseline_pa") is not None:
+        return f"baseline {fixed(value['baseline_pa'], 1)} Pa"
+    return f"{fixed(value['flow_cfm'])} ft³/min at {fixed(value['pressure_pa'], 1)} Pa"
+
+
 _WORDS: dict[str, Any] = {
     "work.done": lambda v, s, t: f"done: {_title(v['key'], t)}",
     "work.left": lambda v, s, t: f"left out: {_title(v['key'], t)} — {v['reason']}",
@@ -145,7 +159,9 @@ _WORDS: dict[str, Any] = {
     "bag.spoilt": lambda v, s, t: f"spoilt: {_trimmed(v['bags'], 2)} bags",
     "hopper": lambda v, s, t: f"hopper {_trimmed(v['bags'], 2)} bags",
     "reading": lambda v, s, t: f"{eighths(v['depth_in'])} at {_place(v)}, {s}",
-    "core": lambda v, s, t: f"core of {fixed(v['weight_oz'], 2)} oz at {eighths(v['depth_in'])}, {s}",
+    "core": lambda v, s, t: f"{_weighed(v)}, {s}",
+    "leak.reading": lambda v, s, t: f"fan test {v['test']}: {_tested(v)}",
+    "burner.test": lambda v, s, t: f"burner test {v['test']}: {v['result']}, by {v['by']}",
     "setting": lambda v, s, t: "setting " + ", ".join(f"{name} {fixed(amount, 2)}" for name, amount in v.items()),
     "signal": lambda v, s, t: "signal: " + v["word"].replace("_", " "),
     "count.take": lambda v, s, t: "takes the count",

@@ -124,13 +124,23 @@ class ReadingTaken(DocumentModel):
 
 
 class CoreTaken(DocumentModel):
-    """A core cut out of the fill and weighed."""
+    """A core cut out of the fill and weighed: tube and depth; or fill blown into a box of known volume, box_ft3 instead of both."""
 
     section: Identifier
-    diameter_in: float = Field(strict=True, allow_inf_nan=False, gt=0, le=24)
-    depth_in: float = Field(strict=True, allow_inf_nan=False, gt=0, le=150)
-    weight_oz: float = Field(strict=True, allow_inf_nan=False, gt=0, le=1_000)
+    diameter_in: float | None = Field(None, strict=True, allow_inf_nan=False, gt=0, le=24)
+    depth_in: float | None = Field(None, strict=True, allow_inf_nan=False, gt=0, le=150)
+    box_ft3: float | None = Field(None, strict=True, allow_inf_nan=False, gt=0, le=100)
+    weight_oz: float = Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)
     at_ft: Spot | None = None
+
+    @model_validator(mode="after")
+    def _is_a_core_or_a_box(self) -> Self:
+        core = self.diameter_in is not None and self.depth_in is not None
+        if core == (self.box_ft3 is not None) or (self.diameter_in is None) != (self.depth_in is None):
+            raise JobError(
+                [Fault("value.diameter_in", "diameter_in and depth_in together for a core, or box_ft3 alone")]
+            )
+        return self
 
 
 class Setting(DocumentModel):

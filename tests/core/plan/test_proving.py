@@ -13,6 +13,7 @@ from elm_cover.formats.headline import headline
 from elm_cover.formats.job_file import dump_document
 from elm_cover.formats.log_file import entry_document
 from elm_cover.formats.proof_json import proof_json
+from elm_cover.formats.run_json import run_told
 from elm_cover.job import JobError, read_job
 from elm_cover.job.log_entry import LogEntry
 from tests.conftest import attic
@@ -234,3 +235,17 @@ def test_a_row_asks_for_the_field_bags_that_its_own_plan_has(seed: int) -> None:
             other["choice"][one["id"]]["depth"] = {"by": "installed_in", "value_in": row["installed_in"]}
             section = next(s for s in plan(read_job(other)).sections if s.id == one["id"])
             assert row["field_bags"] == pytest.approx(section.bags.field, rel=1e-9)
+
+
+def test_a_box_is_shown_as_density_and_claims_nothing_by_itself() -> None:
+    core = ("core", {"section": "main", "diameter_in": 4.0, "depth_in": 14.0, "weight_oz": 2.61})
+    box = ("core", {"section": "main", "box_ft3": 2.0, "weight_oz": 54.4})
+    told = proof_json(JOB, log_of(*day(1.01, 0.2), box))
+    assert told["products"][0]["density_pcf"] == [pytest.approx(1.7)] and told["r"]["by_cores"] is None
+    both = proof_json(JOB, log_of(*day(1.01, 0.2), core, box))
+    assert both["products"][0]["density_pcf"] == pytest.approx([1.60, 1.7], abs=0.01) and both["r"]["by_cores"] > 0
+    words = [one["text"] for one in run_told(field_pack(JOB), log_of(core, box), {})["entries"]]
+    assert words == ["box of 2.00 ft³ with 54.40 oz, main", "core of 2.61 oz at 14 in, main"]
+    for wrong in ({"box_ft3": 2.0, "diameter_in": 4.0, "depth_in": 9.0}, {"diameter_in": 4.0}, {}):
+        with pytest.raises((JobError, ValueError), match="box_ft3 alone"):
+            log_of(("core", {"section": "main", "weight_oz": 2.0, **wrong}))

@@ -9,6 +9,7 @@ import pytest
 from elm_cover.core.layers.chart import Chart, Row
 from elm_cover.core.proof.claim import (
     between_rows,
+    box_density_pcf,
     claim,
     core_density_pcf,
     core_weight_psf,
@@ -58,6 +59,14 @@ def test_the_worked_core() -> None:
     for wrong in ((0, 14, 2), (4, 0, 2), (4, 14, 0)):
         with pytest.raises(ValueError, match="over 0"):
             core_density_pcf(*wrong)
+
+
+def test_a_box_says_how_dense_the_fill_is() -> None:
+    """2 ft³ with 51.2 oz: 1.6 lb/ft³."""
+    assert box_density_pcf(2, 51.2) == pytest.approx(1.6)
+    for wrong in ((0, 2), (2, 0)):
+        with pytest.raises(ValueError, match="over 0"):
+            box_density_pcf(*wrong)
 
 
 def test_density_by_volume() -> None:

@@ -1,5 +1,4 @@
 import { Popover, UnstyledButton } from "@mantine/core";
-import type { ReactNode } from "react";
 import { memo } from "react";
 import type { Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
@@ -7,32 +6,9 @@ import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
 import { useDocument, usePlanned, useView } from "../../state/context";
 import { useSettings } from "../../state/starts";
-import { FigureButton } from "../../ui/FigureButton";
 import { fixed, type Shown, useUnits } from "../../ui/units";
-
-interface CellProps {
-  name: string;
-  path?: string;
-  large?: boolean;
-  always?: boolean;
-  unit?: ReactNode;
-  children: ReactNode;
-}
-
-function Cell({ name, path, large, always, unit, children }: CellProps) {
-  const { plan } = usePlanned();
-  return (
-    <div className={`cell${large ? " large" : ""}${always ? " always" : ""}`}>
-      <dt>{name}</dt>
-      <dd>
-        <FigureButton figure={path ? plan?.figures[path] : undefined} name={name}>
-          <b>{children}</b>
-        </FigureButton>
-        {unit ? <span className="unit">{unit}</span> : null}
-      </dd>
-    </div>
-  );
-}
+import { ProvedTally } from "./ProvedTally";
+import { Cell } from "./TallyCell";
 
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export const Tally = memo(function Tally() {
@@ -41,6 +17,7 @@ export const Tally = memo(function Tally() {
   const { stepId } = useView();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
+  const proving = stepId === "prove";
   const totals = plan?.totals;
   const of = (span: Span, show: (value: number) => Shown | string) => {
     const word = (value: number) => {
@@ -65,6 +42,7 @@ export const Tally = memo(function Tally() {
   return (
     <section className="tally" aria-label="Tally">
       <dl>
+        {proving ? <ProvedTally /> : null}
         {said ? (
           <Cell
             large
@@ -82,7 +60,7 @@ export const Tally = memo(function Tally() {
           </Cell>
         ) : null}
         {totals.fill_line_in ? (
-          <Cell large always name="fill line" path={`${at}depth_total_in`} unit={units.depth(0).unit}>
+          <Cell large always={!proving} name="fill line" path={`${at}depth_total_in`} unit={units.depth(0).unit}>
             {of(totals.fill_line_in, units.depth)}
           </Cell>
         ) : null}
@@ -96,12 +74,12 @@ export const Tally = memo(function Tally() {
             </Cell>
           </>
         ) : null}
-        {totals.area_ft2 !== null && stepId !== "prepare" ? (
+        {totals.area_ft2 !== null && stepId !== "prepare" && !proving ? (
           <Cell name="floor" path={`${at}area_ft2`} unit={units.area(0).unit}>
             {units.area(totals.area_ft2).value}
           </Cell>
         ) : null}
-        {totals.r_existing && stepId !== "prepare" ? (
+        {totals.r_existing && stepId !== "prepare" && !proving ? (
           <Cell
             name={`${totals.r_nominal ? "R now → after" : "R now"}${floors}`}
             path={`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`}
@@ -110,12 +88,12 @@ export const Tally = memo(function Tally() {
             {totals.r_nominal ? ` → ${of(totals.r_nominal, units.r).replaceAll(/R-|RSI /g, "")}` : ""}
           </Cell>
         ) : null}
-        {totals.baffles ? (
+        {totals.baffles && !proving ? (
           <Cell name="baffles" unit={totals.pieces ? `${totals.pieces} pieces` : undefined}>
             {totals.baffles}
           </Cell>
         ) : null}
-        {totals.load_psf !== null && stepId !== "prepare" ? (
+        {totals.load_psf !== null && stepId !== "prepare" && !proving ? (
           <Cell
             name="ceiling load"
             path={`${at}load_psf`}

@@ -10,8 +10,10 @@ import { fixed, useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
 import { Batts } from "./Batts";
 import { LeakSheet } from "./LeakSheet";
+import { Ledger } from "./Ledger";
 import { Papers } from "./Papers";
 import { Shorts } from "./Shorts";
+import { TypedCore } from "./TypedCore";
 
 const PARTS = [
   { value: "claim", label: "depth, bags" },
@@ -65,7 +67,9 @@ function Claims({ proof }: { proof: ProofAnswer }) {
       <Shorts proof={proof} />
       <Batts proof={proof} />
       {several ? proof.sections.map((one) => <Proved key={one.id} one={one} section />) : null}
+      <Ledger />
       <TypedReading />
+      <TypedCore />
       <Opinions at="claim" />
     </>
   );

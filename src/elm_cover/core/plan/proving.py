@@ -28,7 +28,7 @@ from ..laying.site import site_of
 from ..log.entry import Entry
 from ..log.fold import Ignored
 from ..old_fill.readings import depth_map_on
-from ..proof.claim import Claim, claim, core_density_pcf, core_weight_psf
+from ..proof.claim import Claim, box_density_pcf, claim, core_density_pcf, core_weight_psf
 from ..proof.closed import BattProof, BayProof
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
 from ..section.result import SectionPlan
@@ -245,8 +245,11 @@ def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence
     short = [one for one in given.run.short if one.section in ids]
     done = bool(plans) and all(band.done for band in given.run.bands if band.section in ids)
     cores = [core for core in given.run.walked.cores if core["section"] in ids]
-    density = tuple(core_density_pcf(c["diameter_in"], c["depth_in"], c["weight_oz"]) for c in cores)
-    weights = [core_weight_psf(d, c["depth_in"]) for d, c in zip(density, cores, strict=True)]
+    density = tuple(_density(core) for core in cores)
+    # A box says how dense the fill is, not how deep it lies.
+    weights = [
+        core_weight_psf(d, c["depth_in"]) for d, c in zip(density, cores, strict=True) if c.get("depth_in") is not None
+    ]
     proved_in = depth.least if given.by_least else random.bound
     made = None
     if field is not None:
@@ -269,6 +272,13 @@ def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence
             _not_yet(plans, done, LEAST_READINGS if given.by_least else random.n, len(short), field is not None)
         ),
     )
+
+
+def _density(core: Mapping[str, Any]) -> float:
+    """Of a core, or of a box, lb/ft³."""
+    if core.get("box_ft3") is not None:
+        return box_density_pcf(core["box_ft3"], core["weight_oz"])
+    return core_density_pcf(core["diameter_in"], core["depth_in"], core["weight_oz"])
 
 
 def _not_yet(sections: Sequence[SectionPlan], done: bool, random: int, short: int, field: bool) -> list[str]:
