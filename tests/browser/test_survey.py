@@ -246,7 +246,7 @@ def test_photos_on_a_hazard_and_on_the_floor_go_along_in_the_archive(
     page.locator("input[type=file]").set_input_files(file)
     expect(page.get_by_role("heading", level=1)).to_have_text("9 Quarry Loop, brought in again")
     listed, _ = api(server, "/api/jobs")
-    assert len(listed["jobs"]) == 14
+    assert len(listed["jobs"]) == 16
 
 
 def test_what_cannot_be_used_is_said_at_its_place_and_nothing_is_lost(
