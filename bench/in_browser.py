@@ -137,11 +137,14 @@ def corner_drag(document: dict[str, Any]) -> tuple[float, float]:
     return shown, frame
 
 
+OTHER_PAGES = ("Reference", "CalendarPage", "CheckPaper")
+
+
 def first_load_kb() -> tuple[float, float]:
     """What is sent before the shelf is there, and before a job is open: page, scripts and styles packed, and fonts, kB."""
     folder = web_folder()
-    # The page that reads the OpenAPI document is loaded only when it is opened.
-    sent = [f for f in folder.glob("assets/*") if f.suffix in (".js", ".css") and not f.name.startswith("Reference")]
+    # Pages of their own are loaded only when they are opened.
+    sent = [f for f in folder.glob("assets/*") if f.suffix in (".js", ".css") and not f.name.startswith(OTHER_PAGES)]
     fonts = sum(f.stat().st_size for f in folder.glob("assets/*.woff2") if "latin-ext" not in f.name)
     packed = {f: len(gzip.compress(f.read_bytes(), 9)) for f in (folder / "index.html", *sent)}
     whole = sum(packed.values()) + fonts
