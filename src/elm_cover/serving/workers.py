@@ -68,6 +68,9 @@ class Workers:
                 return answer
             except LateError:
                 if future.done():
+                    # It may have ended between the look and this question: then its answer is there.
+                    if future.cancelled() or not isinstance(future.exception(), LateError):
+                        continue
                     text = f"This takes more than {self.longest_s:.0f} s to work out here."
                     raise TooHeavyError(f"{text} Fewer sections, corners or batts make it quicker.") from None
                 if gone is not None and gone.is_set():
