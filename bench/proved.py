@@ -8,9 +8,8 @@ from typing import Any
 from bench.attic import attic_document
 from elm_cover.core.filling.run import run_of
 from elm_cover.core.log.entry import Entry
-from elm_cover.core.plan import fill_table, load, plan, prove, reach
+from elm_cover.core.plan import filled_job, prove
 from elm_cover.job import read_job
-from elm_cover.job.firm import Firm
 
 ENTRIES, READINGS = 5_000, 500
 
@@ -20,8 +19,8 @@ def fold_and_proof_s() -> tuple[float, float]:
     document = attic_document(3000, sections=5)
     document["accesses"] = [{"id": "h", "kind": "hatch", "at_ft": [10, 10], "opening_in": [24, 30]}]
     job = read_job(document)
-    planned, found = plan(job), reach(job)
-    table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+    filled = filled_job(job)
+    planned, table = filled.planned, filled.table
     entries: list[Entry] = []
 
     def say(kind: str, value: dict[str, Any]) -> None:

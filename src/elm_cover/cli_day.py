@@ -116,11 +116,9 @@ def _device(options: argparse.Namespace) -> int:
 def _gauge(job: Job, options: argparse.Namespace) -> PracticeTest:
     """The house of a job, with what its log says is sealed."""
     log = () if options.log is None else load_log(options.log)
-    items = [item for item in work_after(plan(job), day_of(log)).items if item.cfm50 is not None]
+    items = work_after(plan(job), day_of(log)).items
     return PracticeTest(
-        house=House(
-            leaks={item.key: (item.cfm50.before, item.cfm50.after) for item in items if item.cfm50 is not None}
-        ),
+        house=House.of(items),
         test=options.test,
         seed=options.seed,
         begin=options.begin or datetime.now(UTC).replace(microsecond=0),

@@ -102,6 +102,27 @@ def test_the_card_says_which_rule_proved_the_depth_and_what_was_left_out() -> No
     has(text, "nowhere less", "left out by Ana, the plumber comes back")
 
 
+def test_what_was_taken_back_is_on_no_paper() -> None:
+    """A lot and hours that somebody typed and took back again."""
+    typed = log_of(
+        ("lot", {"product": JOB.products[0].id, "lot": "WRONG-9"}), ("hours", {"kind": "driving", "person_hours": 3.5})
+    )
+    said = [
+        one.model_copy(update={"id": f"00000000-0000-4000-8000-0000000aaaa{i}", "device": "q"})
+        for i, one in enumerate(typed)
+    ]
+    for kind, wrong in (("attic card", "WRONG-9"), ("day sheet", "driving")):
+        has(text_of(printed(kind, asked(log=(*LOG, *said)))), wrong)
+    voids = [
+        one.model_copy(
+            update={"id": f"{one.id[:-1]}{i + 5}", "seq": 90 + i, "kind": "void", "value": {}, "voids": one.id}
+        )
+        for i, one in enumerate(said)
+    ]
+    for kind, wrong in (("attic card", "WRONG-9"), ("day sheet", "driving")):
+        assert wrong not in text_of(printed(kind, asked(log=(*LOG, *said, *voids))))
+
+
 def test_nothing_is_printed_that_is_not_proved() -> None:
     for kind in ("attic card", "receipt"):
         with pytest.raises(JobError, match="nothing may be claimed yet: not every band is done"):

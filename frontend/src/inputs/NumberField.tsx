@@ -1,4 +1,5 @@
 import { usePlanned } from "../state/context";
+import { readNumber } from "../ui/measures";
 import { WrittenField } from "../ui/WrittenField";
 
 interface Props {
@@ -38,9 +39,8 @@ export function NumberField({
       onValue(null);
       return null;
     }
-    const read = Number(text.trim().replace(",", "."));
-    const bad =
-      text.trim() === "" || !Number.isFinite(read) || read < least || read > most || (whole && !Number.isInteger(read));
+    const read = readNumber(text);
+    const bad = !Number.isFinite(read) || read < least || read > most || (whole && !Number.isInteger(read));
     if (bad)
       return `${label}: ${whole ? "a whole number, " : ""}${least} to ${most}${unit ? ` ${unit}` : ""}${wayOut ? `. ${wayOut}` : ""}`;
     onValue(read);

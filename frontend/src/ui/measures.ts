@@ -29,6 +29,12 @@ const metric = (text: string): number | null => {
 };
 
 /** Inches from “16 3/4”, “16¾ in”, “2'4”, “425 mm”; a bare number counts as mm in the metric view. Null where unread. */
+/** A plain number as written, with a point or a comma; none where nothing is. */
+export function readNumber(text: string): number {
+  const written = text.trim();
+  return written === "" ? Number.NaN : Number(written.replace(",", "."));
+}
+
 export function readInches(text: string, inMetric: boolean): number | null {
   const clean = text.trim().toLowerCase();
   const fromMetric = metric(clean);

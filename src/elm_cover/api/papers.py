@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from datetime import date
 
 from flask import Response, jsonify, request
@@ -22,6 +21,7 @@ from .answers.jobs import (
     IfMatch,
     JobPath,
     PaperAnswer,
+    PaperFoundLine,
     PaperList,
     PaperQuery,
     RevisionPath,
@@ -99,8 +99,8 @@ def list_papers(path: JobPath) -> Response:
     return jsonify({"papers": [_found(one) for one in found]})
 
 
-def _found(one: PaperFound) -> dict[str, object]:
-    return {**asdict(one), "url": f"/api/jobs/{one.job}/papers/{one.number}"}
+def _found(one: PaperFound) -> PaperFoundLine:
+    return PaperFoundLine(**vars(one), url=f"/api/jobs/{one.job}/papers/{one.number}")
 
 
 @checks.post(

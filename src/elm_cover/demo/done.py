@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import uuid
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import UTC, date, datetime, time, timedelta
@@ -9,6 +10,7 @@ from typing import Any
 
 from ..core.filling.table import FillTable
 from ..core.plan import plan
+from ..core.proof.claim import OZ_PER_LB
 from ..devices.counter import Practice
 from ..devices.gauge import House, PracticeTest
 from ..formats.field_pack import field_pack, read_pack
@@ -24,6 +26,8 @@ HOUSE = {"floor_ft2": 1400.0, "volume_ft3": 11_200.0, "bedrooms": 3}
 OVER_IN = (0.25, 0.0, 0.375, 0.125)
 SHORT_IN = 0.875
 HALF_POINTS = 3
+TUBE_IN = 4.0
+TUBE_FT2 = math.pi / 4 * (TUBE_IN / 12) ** 2
 
 Entry = dict[str, Any]
 
@@ -70,11 +74,9 @@ def _cores(table: FillTable) -> list[tuple[str, Mapping[str, Any]]]:
     if not table.bands:
         return []
     band = table.bands[-1]
-    ounces = round(
-        16 * 0.0873 * band.depth_in / 12 * 12 * band.bags * table.products[0].bag_lb / (band.area_ft2 * band.depth_in),
-        2,
-    )
-    return [("core", {"section": band.section, "diameter_in": 4.0, "depth_in": band.depth_in, "weight_oz": ounces})]
+    psf = band.bags * table.products[0].bag_lb / band.area_ft2
+    ounces = round(OZ_PER_LB * TUBE_FT2 * psf, 2)
+    return [("core", {"section": band.section, "diameter_in": TUBE_IN, "depth_in": band.depth_in, "weight_oz": ounces})]
 
 
 def _finished(job: Job, at: datetime) -> list[Entry]:
@@ -93,11 +95,10 @@ def _finished(job: Job, at: datetime) -> list[Entry]:
 
 def _tested(job: Job, at: datetime, tests: tuple[str, ...], last_points: int = 6) -> list[Entry]:
     """Fan tests of the practice gauge; the last of them breaks off after so many points."""
-    items = [item for item in plan(job).work.items if item.cfm50 is not None]
-    house = House(leaks={item.key: (item.cfm50.before, item.cfm50.after) for item in items if item.cfm50 is not None})
+    house = House.of(plan(job).work.items)
     found: list[Entry] = []
     for number, test in enumerate(tests):
-        sealed = [item.key for item in items] if test == "after" else []
+        sealed = list(house.leaks) if test == "after" else []
         points = last_points if number == len(tests) - 1 else 6
         begin = at + timedelta(minutes=40 * number)
         made = PracticeTest(

@@ -7,10 +7,12 @@ from __future__ import annotations
 
 import random
 import uuid
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
+
+from ..core.work.item import WorkItem
 
 ACTOR = "practice"
 DEVICE = "practice gauge"
@@ -33,6 +35,11 @@ class House:
     leaks: Mapping[str, tuple[float, float]]
     rest_cfm50: float = REST_CFM50
     exponent: float = EXPONENT
+
+    @classmethod
+    def of(cls, items: Iterable[WorkItem]) -> House:
+        """The house that leaks what the items of a work list are thought to."""
+        return cls(leaks={item.key: (item.cfm50.before, item.cfm50.after) for item in items if item.cfm50 is not None})
 
     def cfm50(self, sealed: Sequence[str] = ()) -> float:
         """Flow at 50 Pa with those items sealed, ft³/min. Source: handbook §18, leaks that close as items are ticked off."""

@@ -9,7 +9,8 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.drawing import thumbnail
-from ..core.plan import Plan, day_of, plan, proved_job, work_after
+from ..core.log.fold import Day
+from ..core.plan import Plan, Proof, day_of, plan, proved_job, work_after
 from ..core.plan.day_tasks import job_tasks
 from ..core.plan.stage import stage_of
 from ..core.plan.week_order import needs_of
@@ -22,12 +23,19 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
     """What the shelf shows of a job: its figures, its drawing, whether it is ready to close; and, apart, how far it has come
     (stage) and what there is to do on it (day). log: its entries."""
     job = read_job(document)
-    result = plan(job)
     entries = [read_entry(entry) for entry in log]
-    logged = day_of(entries) if entries else None
+    logged: Day | None = None
+    proof: Proof | None = None
     # Until a day has ended nothing is done that could be proved.
-    ended = any(entry.kind == "day.end" for entry in entries)
-    work = result.work if logged is None else work_after(result, logged)
+    if any(entry.kind == "day.end" for entry in entries):
+        proved = proved_job(job, entries)
+        result, logged, work, proof = proved.filled.planned, proved.day, proved.work, proved.proof
+    else:
+        result = plan(job)
+        work = result.work
+        if entries:
+            logged = day_of(entries)
+            work = work_after(result, logged)
     gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
     return {
         "name": job.name,
@@ -35,7 +43,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
         "gate": gate,
-        "stage": stage_of(job, result, logged, proof=proved_job(job, entries).proof if ended else None),
+        "stage": stage_of(job, result, logged, proof=proof),
         "day": _to_do(job, result, work),
     }
 

@@ -118,6 +118,11 @@ def framing_of(job: Job) -> dict[str, tuple[str | None, float | None]]:
     return {section.id: (section.framing.run, section.framing.spacing_in) for section in job.sections}
 
 
+def section_names(job: Job) -> dict[str, str]:
+    """What each section is called, by its id: its name, else the id."""
+    return {section.id: section.name or section.id for section in job.sections}
+
+
 def read_job(document: Any) -> Job:
     """The job in a parsed JSON document. Raises JobError with every fault found, each naming its field."""
     if not isinstance(document, dict):

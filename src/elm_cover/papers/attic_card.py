@@ -42,7 +42,7 @@ def attic_card(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
             lambda: with_drawing(_told(card, large=True), floor_and_cut(job, proved.filled.planned), [sign], 200, 460),
         )
     ]
-    return paged(card.name, card.address if card.address != card.name else "", parts, today)
+    return paged(card.name, card.address, parts, today)
 
 
 def receipt(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
@@ -58,7 +58,7 @@ def receipt(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
             ),
         )
     ]
-    return paged(card.name, card.address if card.address != card.name else "", parts, today)
+    return paged(card.name, card.address, parts, today)
 
 
 def _card(proved: ProvedJob) -> Card:
@@ -121,10 +121,7 @@ def _line(line: CardLine, large: bool) -> list[Flowable]:
 
 def _also(proved: ProvedJob) -> list[Flowable]:
     """What was prepared, what the house leaks now, and what is saved, as far as it is known."""
-    story: list[Flowable] = []
-    done = done_said(proved.work)
-    if done:
-        story += [paragraph("Prepared", HEAD), paragraph(marked(done) + ".", PLAIN)]
+    story = done_said("Prepared", proved.work)
     rows = after_rows(proved)
     if rows:
         story.append(facts(rows))

@@ -13,7 +13,7 @@ from ..core.drawing import drawing
 from ..core.plan import plan
 from ..core.plan.buried import HiddenThing, WayIn, buried, ways_in
 from ..job import Fault, Job, JobError
-from ..job.document import framing_of
+from ..job.document import framing_of, section_names
 from ..job.log_entry import LogEntry
 from .floor_drawn import Sign, draw_floor
 from .lettering import marked, paragraph
@@ -36,7 +36,7 @@ def buried_map(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
         text = "nothing that the fill hides has its place on record: put boxes, lights, ducts and wires on the Floor in Look over"
         raise JobError([Fault("sections.features", text)])
     drawn = drawing(result, framing_of(job))
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = section_names(job)
 
     def floor(canvas: Canvas, width: float, height: float) -> None:
         of = {thing.section for thing in things}

@@ -69,9 +69,7 @@ def _days(proved: ProvedJob, days: Sequence[DayRun]) -> list[Flowable]:
     hours = [(str(e.value["kind"]), float(str(e.value["person_hours"]))) for e in proved.log if e.kind == "hours"]
     if hours:
         story += [paragraph("Hours", HEAD), facts([(kind, f"{fixed(h, 1)} person-hours") for kind, h in hours])]
-    done = done_said(proved.work)
-    if done:
-        story += [paragraph("Work done", HEAD), paragraph(marked(done) + ".", PLAIN)]
+    story += done_said("Work done", proved.work)
     notes = [said.text for said in proved.day.notes]
     if notes:
         story += [paragraph("Notes", HEAD), *(paragraph(marked(text), PLAIN) for text in notes)]
@@ -82,7 +80,7 @@ def _days(proved: ProvedJob, days: Sequence[DayRun]) -> list[Flowable]:
 def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
     """Bands and readings after the days, the readings drawn as large as there is room."""
     run, job = proved.proof.run, proved.filled.job
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = proved.filled.table.sections
     drawn = drawing(proved.filled.planned, framing_of(job))
     places = {place.id: place for place in proved.filled.table.places}
     short = {(one.section, one.at_ft) for one in run.short}

@@ -25,7 +25,7 @@ from ..core.plan import Plan, corners, plan
 from ..core.plan.eave_corners import EaveCorner
 from ..core.section.eave_plan import EavePlan
 from ..job import Fault, Job, JobError
-from ..job.document import framing_of
+from ..job.document import framing_of, section_names
 from .drawn import INK, SOFT, paint_cut
 from .floor_drawn import draw_floor
 from .lettering import REGULAR, marked, measured_in, paragraph, width_of
@@ -282,7 +282,7 @@ def _tick(canvas: Canvas, x: float, y: float) -> None:
 def _where(canvas: Canvas, job: Job, result: Plan, cut: dict[str, Any], top: float) -> None:
     """Where on the Floor the section runs, as large as the page has room left."""
     width, _ = letter
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = section_names(job)
     drawn = {**drawing(result, framing_of(job)), "cut": cut}
     scale = draw_floor(canvas, drawn, (MARGIN, LOW, width - 2 * MARGIN, top - LOW - 26), names)
     caption(canvas, MARGIN, top - 16, f"Where it is cut: A on the Floor, {scale}")

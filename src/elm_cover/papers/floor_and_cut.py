@@ -9,7 +9,7 @@ from reportlab.pdfgen.canvas import Canvas
 from ..core.drawing import drawing
 from ..core.plan import Plan
 from ..job import Job
-from ..job.document import framing_of
+from ..job.document import framing_of, section_names
 from .drawn import cut_high, draw_cut
 from .floor_drawn import draw_floor
 from .lettering import measured_in
@@ -21,7 +21,7 @@ CUT_SHARE = 0.45
 def floor_and_cut(job: Job, planned: Plan) -> Callable[[Canvas, float, float], None]:
     """Draws both as large as they are given room for, each to a round scale of its own."""
     drawn = drawing(planned, framing_of(job))
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = section_names(job)
 
     def draw(canvas: Canvas, width: float, height: float) -> None:
         cut = drawn["cut"]

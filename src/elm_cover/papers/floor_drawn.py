@@ -11,7 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ..core.base.arrays import Points
 from ..core.base.units import feet_inches, shortened
-from ..core.floor.outline import label_ft, lies_in
+from ..core.floor.outline import contains, label_ft
 from .drawn import HAIRLINE, INK, LEAF, POINTS_PER_IN, RUST, SOFT, Box, line, polygon
 from .lettering import BOLD, REGULAR, metric_paper, width_of
 from .page import fitted
@@ -160,13 +160,13 @@ def _cut_line(canvas: Canvas, a: tuple[float, float], b: tuple[float, float]) ->
         canvas.drawCentredString(x - 6 if x == a[0] and a[0] != b[0] else x + 6, y + 3, text)
 
 
-def _beyond(edge: dict[str, Any], other: Sequence[tuple[float, float]]) -> bool:
+def _beyond(edge: dict[str, Any], other: Points) -> bool:
     """Whether another section lies behind the middle of an edge."""
     (ax, ay), (bx, by) = edge["from_ft"], edge["to_ft"]
     x, y = (ax + bx) / 2, (ay + by) / 2
     side = edge["side"]
     out = (("east" in side) - ("west" in side), ("north" in side) - ("south" in side))
-    return lies_in(tuple(other), (x + out[0] * 0.5, y + out[1] * 0.5))
+    return bool(contains(other, ((x + out[0] * 0.5, y + out[1] * 0.5),))[0])
 
 
 def _dimension(canvas: Canvas, edge: dict[str, Any], place: Place, k: float, inside: bool) -> None:

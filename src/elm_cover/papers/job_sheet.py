@@ -24,12 +24,13 @@ from ..core.plan.totals import Span
 from ..core.section.eave_plan import EavePlan
 from ..core.section.result import SectionPlan
 from ..job import Job
-from ..job.document import framing_of
+from ..job.document import framing_of, section_names
 from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, cut_high, draw_cut
 from .eave_lines import eave_lines
 from .floor_drawn import draw_floor
 from .lettering import BOLD, REGULAR, marked, measured_in, paragraph, width_of
 from .page import MARGIN, caption, fitted, page_one
+from .pages import fill
 
 # Text is made smaller by no more than this: under 7 points nobody reads it in an attic.
 MOST_SQUEEZED = 1.4
@@ -93,7 +94,7 @@ def _drawings(canvas: Canvas, job: Job, drawn: dict[str, Any], low: float) -> No
         return
     wide = width - 2 * MARGIN
     cut_room = min(high * CUT_SHARE, cut_high(drawn["cut"], wide) + 30) if drawn["cut"] else 0.0
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = section_names(job)
     box = (MARGIN, low + cut_room + 6, wide, high - cut_room - 20)
     scale = draw_floor(canvas, drawn, box, names)
     caption(canvas, MARGIN, height - DRAWINGS_TOP - 10, f"Floor, {scale}")
@@ -115,15 +116,7 @@ def _flow(canvas: Canvas, story: list[Flowable], needed: float, low: float, name
         story = [KeepInFrame(width - 2 * MARGIN, room, story, mode="shrink")]
     frame = Frame(MARGIN, LOW, width - 2 * MARGIN, room, 0, 0, 0, 0)
     while story:
-        before = len(story)
-        frame.addFromList(story, canvas)
-        if story:
-            parts = frame.split(story[0], canvas)
-            if len(parts) > 1:
-                story[:1] = parts
-                frame.addFromList(story, canvas)
-            elif len(story) == before and frame._atTop:  # taller than a page: nothing else can be done with it
-                story.pop(0)
+        fill(frame, story, canvas)
         canvas.showPage()
         if story:
             caption(canvas, MARGIN, height - 40, fitted(name, BOLD, 9, width - 2 * MARGIN))

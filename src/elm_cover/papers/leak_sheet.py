@@ -13,7 +13,7 @@ from reportlab.platypus import Flowable
 from ..core.base.units import feet_inches, fixed
 from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
-from ..core.plan.proving_leaks import LeakLook
+from ..core.plan.proving_leaks import Leakage, LeakLook
 from ..core.proof.leakage import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
@@ -44,7 +44,7 @@ def leak_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
 def _story(proved: ProvedJob) -> list[Flowable]:
     points = {word: points_of([(e.kind, e.value) for e in proved.proof.run.walked.stood], word) for word in TESTS}
     leak = proved.proof.leakage
-    tests: dict[str, FanTest | None] = {"before": leak.before, "after": leak.after}
+    tests = {"before": leak.before, "after": leak.after}
     story: list[Flowable] = []
     heads = [f"{word}: {head}" for word in TESTS for head in ("read, Pa", "less baseline", "ft³/min")]
     columns = [_cells(*points[word]) for word in TESTS]
@@ -57,13 +57,13 @@ def _story(proved: ProvedJob) -> list[Flowable]:
     story += _change(proved)
     if proved.proof.looks:
         story.append(paragraph("Looked at with smoke or a thermal camera", HEAD))
-        names = {section.id: section.name or section.id for section in proved.filled.job.sections}
+        names = proved.filled.table.sections
         rows = [[look.look, _where(look, names), look.text or "photo", look.by] for look in proved.proof.looks]
         story.append(table(["With", "Where", "What was seen", "By"], rows, (0.7, 2, 3, 1)))
     story.append(signed("tested by", "burners tested by, trade and licence", "day"))
 
     def lines(canvas: Canvas, width: float, height: float) -> None:
-        _lines(canvas, width, height, points, tests)
+        _lines(canvas, width, height, leak)
 
     return with_drawing([paragraph(SAID, SMALL)], lines, story, LINES_LEAST, LINES_HIGH)
 
@@ -121,15 +121,9 @@ def _change(proved: ProvedJob) -> list[Flowable]:
     return story
 
 
-def _lines(
-    canvas: Canvas,
-    width: float,
-    height: float,
-    points: dict[str, tuple[list[tuple[float, float]], float]],
-    tests: dict[str, FanTest | None],
-) -> None:
+def _lines(canvas: Canvas, width: float, height: float, leak: Leakage) -> None:
     """Points and fitted lines on log paper; before is dashed with open points, after solid with full ones."""
-    used = {w: [(pa - base, cfm) for pa, cfm in read if pa - base > 0] for w, (read, base) in points.items()}
+    used = {word: [(pa, cfm) for pa, cfm in read if pa > 0] for word, read in leak.points.items()}
     every = [p for read in used.values() for p in read]
     if not every:
         return
@@ -156,8 +150,7 @@ def _lines(
             canvas.drawRightString(left - 4, place(x0, cfm)[1] - 2.5, f"{cfm:,.0f}")
     canvas.drawRightString(left + wide, low - 22, "pressure less the baseline, Pa")
     caption(canvas, 0, height - 10, "Flow, ft³/min, on log paper")
-    for word, color in (("before", BARK), ("after", LEAF)):
-        test = tests[word]
+    for word, test, color in (("before", leak.before, BARK), ("after", leak.after, LEAF)):
         if test is None:
             continue
         curve = [place(pa, test.c * pa**test.n) for pa in (max(x0, 8.0), x1)]

@@ -29,7 +29,7 @@ def paged(title: str, where: str, parts: Sequence[Part], today: date) -> bytes:
         story = made()
         while True:
             _frame_of_page(canvas, (title, where, name), today)
-            _fill(Frame(MARGIN, FOOT, width - 2 * MARGIN, height - TOP - FOOT, 0, 0, 0, 0), story, canvas)
+            fill(Frame(MARGIN, FOOT, width - 2 * MARGIN, height - TOP - FOOT, 0, 0, 0, 0), story, canvas)
             canvas.showPage()
             if not story:
                 break
@@ -52,8 +52,8 @@ def ruled(rows: Sequence[list[Flowable]], columns: tuple[float, ...]) -> Table:
 ROOM = letter[1] - TOP - FOOT
 
 
-def _fill(frame: Frame, story: list[Flowable], canvas: Canvas) -> None:
-    """As much of the story as goes on this page; what is taller than a page alone is split, or left out where it cannot be."""
+def fill(frame: Frame, story: list[Flowable], canvas: Canvas) -> None:
+    """As much of the story as goes into an empty frame; what is taller than a page alone is split, or left out where it cannot be."""
     before = len(story)
     frame.addFromList(story, canvas)
     if not story:

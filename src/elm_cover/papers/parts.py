@@ -13,6 +13,7 @@ from .lettering import BOLD, REGULAR, marked, paragraph
 from .pages import ROOM
 
 WIDE = 532.0
+GAP = 12.0
 PLAIN = ParagraphStyle("done", fontName=REGULAR, fontSize=9.5, leading=12.5, textColor=INK)
 SMALL = ParagraphStyle("done small", parent=PLAIN, fontSize=8, leading=10, textColor=SOFT)
 HEAD = ParagraphStyle("done head", parent=PLAIN, fontName=BOLD, fontSize=11, leading=14, spaceBefore=10, spaceAfter=3)
@@ -46,8 +47,9 @@ def with_drawing(
 ) -> list[Flowable]:
     """The story with a drawing in it that is as large as the page leaves room for; least, most: how high it may be, points."""
     taken = sum(f.wrap(WIDE, ROOM)[1] + f.getSpaceBefore() + f.getSpaceAfter() for f in (*before, *after))
-    left = ROOM - taken % ROOM - 12 if taken > ROOM else ROOM - taken - 12
-    return [*before, Drawing(min(most, left) if left >= least else min(most, max(least, ROOM - 12)), draw), *after]
+    left = ROOM - taken % ROOM - GAP
+    # Where that is too little it has most of a page to itself.
+    return [*before, Drawing(min(most, left if left >= least else ROOM - GAP), draw), *after]
 
 
 def facts(rows: Sequence[tuple[str, str]], name_wide: float = 150.0) -> Table:

@@ -17,6 +17,7 @@ from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
 from ..core.section.result import SectionPlan
 from ..job import Job
+from ..job.document import section_names
 from ..job.log_entry import LogEntry
 from .after_rows import after_rows
 from .drawn import HAIRLINE
@@ -49,10 +50,7 @@ def _story(proved: ProvedJob, pictures: Sequence[Flowable]) -> list[Flowable]:
     rows = [_row(section, claimed.get(section.name or section.id)) for section in planned.sections]
     heads = ["Section", "Floor", "R before", "R planned", "New R proved", "Fill line", "Loss before → after"]
     story: list[Flowable] = [table(heads, rows, (1.7, 0.9, 0.9, 0.9, 1.1, 0.9, 1.5))]
-    after = _figures(proved)
-    done = done_said(proved.work)
-    if done:
-        after += [paragraph("Prepared", HEAD), paragraph(marked(done) + ".", PLAIN)]
+    after = [*_figures(proved), *done_said("Prepared", proved.work)]
     after += [paragraph(f"<b>{marked(text)}</b>", PLAIN) for text in proved.proof.stops]
     return [*with_drawing(story, floor_and_cut(proved.filled.job, planned), after, 220, 460), *pictures]
 
@@ -93,7 +91,7 @@ def _figures(proved: ProvedJob) -> list[Flowable]:
 def _photos(proved: ProvedJob) -> Iterator[tuple[str, str]]:
     """Every photo of survey and log: its file, and what it shows."""
     job = proved.filled.job
-    names = {section.id: section.name or section.id for section in job.sections}
+    names = section_names(job)
     for photo in job.photos:
         yield photo.file, " · ".join(filter(None, ("before", photo.note, names.get(photo.section or ""))))
     items = {item.key: item.what for item in proved.work.items}

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from reportlab.platypus import Flowable
+
 from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, WorkList
+from .lettering import marked, paragraph
+from .parts import HEAD, PLAIN
 
 # The trades' items and what closes the attic are said elsewhere.
 SAID_HERE = ("safe", "clear_out", "leaks", "shields", "eaves", "dams")
@@ -21,7 +25,8 @@ def work_said(work: WorkList) -> str:
     return "; ".join(title[0].lower() + title[1:] for title in rows)
 
 
-def done_said(work: WorkList) -> str:
-    """Every row that was done, in working order; empty where nothing was."""
+def done_said(title: str, work: WorkList) -> list[Flowable]:
+    """Every row that was done, in working order, under a title; empty where nothing was."""
     rows = [row.title for row in work.rows if row.state == DONE]
-    return "; ".join(title[0].lower() + title[1:] for title in rows)
+    said = "; ".join(title[0].lower() + title[1:] for title in rows)
+    return [paragraph(title, HEAD), paragraph(marked(said) + ".", PLAIN)] if rows else []

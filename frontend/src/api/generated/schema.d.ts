@@ -3783,7 +3783,7 @@ export interface components {
         };
         /**
          * PaperFoundLine
-         * @description A paper as it was issued. job_name: of the job as it is called now.
+         * @description A paper as it was issued, and where it is read. job_name: of the job as it is called now.
          */
         PaperFoundLine: {
             /** Job */

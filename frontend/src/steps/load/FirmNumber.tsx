@@ -1,5 +1,6 @@
 import { TextInput } from "@mantine/core";
 import { useState } from "react";
+import { readNumber } from "../../ui/measures";
 
 interface Props {
   label: string;
@@ -18,8 +19,8 @@ export function FirmNumber({ label, value, least, most, unit, bare, onValue }: P
   const [fault, setFault] = useState<string | null>(null);
   const take = () => {
     if (text === null) return;
-    const read = Number(text.trim().replace(",", "."));
-    if (text.trim() === "" || !Number.isFinite(read) || read < least || read > most) {
+    const read = readNumber(text);
+    if (!Number.isFinite(read) || read < least || read > most) {
       setFault(`${least} to ${most}${unit ? ` ${unit}` : ""}`);
       return;
     }

@@ -3,6 +3,8 @@ import { useState } from "react";
 import type { ProofAnswer } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned } from "../../state/context";
+import { DecimalInput } from "../../ui/DecimalInput";
+import { readNumber } from "../../ui/measures";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { fixed } from "../../ui/units";
@@ -95,27 +97,16 @@ function TypedPoint() {
   const [test, setTest] = useState<"before" | "after">("before");
   const [pa, setPa] = useState("");
   const [cfm, setCfm] = useState("");
-  const read = (text: string) => (text.trim() === "" ? null : Number(text.trim().replace(",", ".")));
-  const pressure = read(pa);
-  const flow = read(cfm);
-  const sound = pressure !== null && pressure > 0 && pressure <= 200 && flow !== null && flow > 0 && flow <= 50_000;
-  const baseline = pressure !== null && Math.abs(pressure) <= 50 && cfm.trim() === "";
+  const pressure = readNumber(pa);
+  const flow = readNumber(cfm);
+  const sound = pressure > 0 && pressure <= 200 && flow > 0 && flow <= 50_000;
+  const baseline = Math.abs(pressure) <= 50 && cfm.trim() === "";
   return (
     <Part title="A point of a test">
       <Pick label="Test" value={test} options={TESTS} onValue={setTest} />
       <div className="paper-day">
-        <TextInput
-          label="Pressure, Pa"
-          inputMode="decimal"
-          value={pa}
-          onChange={(event) => setPa(event.currentTarget.value)}
-        />
-        <TextInput
-          label="Flow, ft³/min"
-          inputMode="decimal"
-          value={cfm}
-          onChange={(event) => setCfm(event.currentTarget.value)}
-        />
+        <DecimalInput label="Pressure, Pa" value={pa} onText={setPa} />
+        <DecimalInput label="Flow, ft³/min" value={cfm} onText={setCfm} />
       </div>
       {(pa || cfm) && !sound && !baseline ? (
         <p className="note">
@@ -150,53 +141,46 @@ function TypedPoint() {
   );
 }
 
+const OF_THE_HOUSE = [
+  {
+    name: "volume_ft3",
+    edited: "the house's volume",
+    label: "Conditioned volume",
+    unit: "ft³",
+    least: 1,
+    most: 2_000_000,
+    hint: "for air changes an hour",
+  },
+  {
+    name: "floor_ft2",
+    edited: "the house's floor",
+    label: "Conditioned floor",
+    unit: "ft²",
+    least: 1,
+    most: 100_000,
+    hint: "for the fresh air wanted",
+  },
+  { name: "bedrooms", edited: "the bedrooms", label: "Bedrooms", least: 0, most: 30 },
+] as const;
+
 function House() {
   const { document, job } = useDocument();
   return (
     <Part title="The house" at="house.volume_ft3">
-      <NumberField
-        label="Conditioned volume"
-        path="house.volume_ft3"
-        value={document.house?.volume_ft3}
-        unit="ft³"
-        least={1}
-        most={2_000_000}
-        mayBeEmpty
-        hint="for air changes an hour"
-        onValue={(value) =>
-          job.edit("the house's volume", (d) => {
-            d.house = { ...d.house, volume_ft3: value };
-          })
-        }
-      />
-      <NumberField
-        label="Conditioned floor"
-        path="house.floor_ft2"
-        value={document.house?.floor_ft2}
-        unit="ft²"
-        least={1}
-        most={100_000}
-        mayBeEmpty
-        hint="for the fresh air wanted"
-        onValue={(value) =>
-          job.edit("the house's floor", (d) => {
-            d.house = { ...d.house, floor_ft2: value };
-          })
-        }
-      />
-      <NumberField
-        label="Bedrooms"
-        path="house.bedrooms"
-        value={document.house?.bedrooms}
-        least={0}
-        most={30}
-        mayBeEmpty
-        onValue={(value) =>
-          job.edit("the bedrooms", (d) => {
-            d.house = { ...d.house, bedrooms: value };
-          })
-        }
-      />
+      {OF_THE_HOUSE.map(({ name, edited, ...field }) => (
+        <NumberField
+          key={name}
+          {...field}
+          path={`house.${name}`}
+          value={document.house?.[name]}
+          mayBeEmpty
+          onValue={(value) =>
+            job.edit(edited, (d) => {
+              d.house = { ...d.house, [name]: value };
+            })
+          }
+        />
+      ))}
     </Part>
   );
 }

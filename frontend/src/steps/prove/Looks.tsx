@@ -2,6 +2,8 @@ import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { ProofAnswer } from "../../api/types";
 import { useDocument, usePlanned } from "../../state/context";
+import { DecimalInput } from "../../ui/DecimalInput";
+import { readNumber } from "../../ui/measures";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 
@@ -18,7 +20,7 @@ export function Looks({ proof }: { proof: ProofAnswer }) {
   const [text, setText] = useState("");
   const [east, setEast] = useState("");
   const [north, setNorth] = useState("");
-  const feet = [east, north].map((typed) => (typed.trim() === "" ? Number.NaN : Number(typed.replace(",", "."))));
+  const feet = [east, north].map(readNumber);
   const placed = feet.every((at) => Math.abs(at) <= 1000);
   return (
     <Part
@@ -44,18 +46,8 @@ export function Looks({ proof }: { proof: ProofAnswer }) {
         onChange={(event) => setText(event.currentTarget.value)}
       />
       <div className="pair">
-        <TextInput
-          label="East, ft"
-          inputMode="decimal"
-          value={east}
-          onChange={(event) => setEast(event.currentTarget.value)}
-        />
-        <TextInput
-          label="North, ft"
-          inputMode="decimal"
-          value={north}
-          onChange={(event) => setNorth(event.currentTarget.value)}
-        />
+        <DecimalInput label="East, ft" value={east} onText={setEast} />
+        <DecimalInput label="North, ft" value={north} onText={setNorth} />
       </div>
       {(east || north) && !placed ? <p className="note">Feet from the west and south, as 12.5.</p> : null}
       <div className="row">

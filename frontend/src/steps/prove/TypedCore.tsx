@@ -1,6 +1,8 @@
-import { Button, TextInput } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useState } from "react";
 import { useDocument, usePlanned } from "../../state/context";
+import { DecimalInput } from "../../ui/DecimalInput";
+import { readNumber } from "../../ui/measures";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 
@@ -29,22 +31,18 @@ export function TypedCore() {
   const [way, setWay] = useState<"core" | "box">("core");
   const [typed, setTyped] = useState<Partial<Record<Name, string>>>({});
   const fields = FIELDS[way];
-  const read = (name: Name) => Number((typed[name] ?? "").trim().replace(",", "."));
+  const read = (name: Name) => readNumber(typed[name] ?? "");
   const sound = fields.every(({ name }) => read(name) > 0 && read(name) <= LIMITS[name]);
   const begun = fields.some(({ name }) => typed[name]);
   return (
     <Part title="Weighed, typed in" aside={section.name ?? section.id ?? undefined}>
       <Pick label="What was weighed" value={way} options={WAYS} onValue={setWay} />
       {fields.map(({ name, label }) => (
-        <TextInput
+        <DecimalInput
           key={name}
           label={label}
-          inputMode="decimal"
           value={typed[name] ?? ""}
-          onChange={(event) => {
-            const text = event.currentTarget.value;
-            setTyped((old) => ({ ...old, [name]: text }));
-          }}
+          onText={(text) => setTyped((old) => ({ ...old, [name]: text }))}
         />
       ))}
       {begun && !sound ? (

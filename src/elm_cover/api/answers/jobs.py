@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Any, Literal
 
 from pydantic import BaseModel, Field
 
 from ...core.plan.totals import Totals
+from ...store.papers import PaperFound
 from ...store.shelf import A_PAGE, MOST_A_PAGE
 from .view import KnownModel
 
@@ -137,16 +139,10 @@ class CodeQuery(KnownModel):
     code: str = Field(pattern=r"^[0-9a-f]{10}$")
 
 
-class PaperFoundLine(BaseModel):
-    """A paper as it was issued. job_name: of the job as it is called now."""
+@dataclass(frozen=True)
+class PaperFoundLine(PaperFound):
+    """A paper as it was issued, and where it is read. job_name: of the job as it is called now."""
 
-    job: str
-    job_name: str
-    number: int
-    kind: str
-    revision: int
-    issued_at: str
-    code: str
     url: str
 
 

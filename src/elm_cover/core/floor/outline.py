@@ -40,11 +40,6 @@ def _with_walls(outline: Points) -> shapely.Polygon:
     return floor
 
 
-def lies_in(outline: Points, point: tuple[float, float]) -> bool:
-    """Whether a point lies on the floor or on its walls, ft."""
-    return bool(contains(outline, (point,))[0])
-
-
 def label_ft(outline: Points) -> tuple[float, float]:
     """A place well inside the outline, ft, where its name goes: its middle, where that lies inside."""
     floor = shapely.Polygon(outline)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from ...job import Job
+from ...job.document import section_names
 from ...job.section import Section
 from ..given.work import Added, ApartHere, Decided, HazardRecord, SectionKeys, WayIn, WorkInput
 
@@ -57,7 +58,7 @@ def work_input(job: Job) -> WorkInput:
             if look.found == "apart"
         ),
         sections={section.id: _keys(job, section) for section in job.sections},
-        names={section.id: section.name or section.id for section in job.sections},
+        names=section_names(job),
         holes={
             (hole.trade, hole.what): item_key("holes", hole.id, hole.trade, i)
             for i, hole in enumerate(job.holes_expected)

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
-from .stops import STOPS
+from .stops import BLOCKING_STATUSES, STOPS
 
 # Vermiculite-like or suspect fibre, mould, droppings: a test would draw them into the house.
 NO_TEST_WHILE = ("vermiculite", "suspect_material", "attic_moisture", "animals")
 BURNER = "atmospheric_burner"
-OPEN = ("suspected", "confirmed")
 
 
 def no_test_while(hazards: Mapping[str, str | None]) -> tuple[str, ...]:
@@ -17,7 +16,7 @@ def no_test_while(hazards: Mapping[str, str | None]) -> tuple[str, ...]:
     return tuple(
         f"No fan test while this is {hazards[kind]}: {STOPS[kind].title}."
         for kind in NO_TEST_WHILE
-        if hazards.get(kind) in OPEN
+        if hazards.get(kind) in BLOCKING_STATUSES
     )
 
 
@@ -26,7 +25,7 @@ def burner_stops(
 ) -> Iterator[str]:
     """With an atmospheric burner: what is wrong. sealed_first: a leak was ticked before any test before; sealed: one was ticked;
     after: result of the burner's last test after, None without any. Source: handbook §19, with an atmospheric burner."""
-    if hazards.get(BURNER) not in OPEN:
+    if hazards.get(BURNER) not in BLOCKING_STATUSES:
         return
     if sealed_first:
         yield "A leak was sealed before the test before, in a house with an atmospheric burner: have it tested now by who is qualified."

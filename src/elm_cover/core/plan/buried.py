@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,7 +10,7 @@ import numpy as np
 from ...job import Job
 from ..base.notebook import Notebook
 from ..from_job.features import feature_inputs
-from ..hazards.features import KINDS
+from ..hazards.features import KINDS, FeatureInput
 from .bands_told import cells_at
 from .whole_job import Plan
 
@@ -62,26 +62,32 @@ def ways_in(job: Job, planned: Plan) -> tuple[WayIn, ...]:
 
 def buried(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
     """Everything that the fill hides, numbered by section. Source: handbook §20, buried-things map."""
-    return tuple(
-        HiddenThing(number=number, section=section, what=what, at_ft=at, east_ft=east, north_ft=north, depth_in=depth)
-        for number, (section, what, at, east, north, depth) in enumerate(_things(job, planned), 1)
-    )
-
-
-def _things(job: Job, planned: Plan) -> Iterator[tuple[str, str, tuple[float, float], float, float, float]]:
     from_ = {way.section: way.at_ft for way in ways_in(job, planned)}
+    found: list[HiddenThing] = []
     for index, plan in enumerate(planned.sections):
         fields = planned.fields[plan.id]
         if plan.kind != "open_floor" or fields.depth_in is None:
             continue
-        for feature in feature_inputs(job, index, Notebook()):
-            if feature.kind in NOT_HIDDEN or feature.at_ft is None:
-                continue
-            for at in dict.fromkeys((feature.at_ft, feature.to_ft or feature.at_ft)):
-                (cell,) = cells_at(fields.grid, np.array([at]))
-                depth = float(fields.depth_in[cell])
-                if depth > BARE_IN:
-                    x, y = from_[plan.id]
-                    end = "" if feature.to_ft is None else ", one end" if at == feature.at_ft else ", the other end"
-                    many = f" × {feature.count}" if feature.count > 1 else ""
-                    yield plan.id, f"{KINDS[feature.kind].title}{many}{end}", at, at[0] - x, at[1] - y, depth
+        x, y = from_[plan.id]
+        for what, at in _placed(feature_inputs(job, index, Notebook())):
+            (cell,) = cells_at(fields.grid, np.array([at]))
+            depth = float(fields.depth_in[cell])
+            if depth > BARE_IN:
+                found.append(
+                    HiddenThing(
+                        number=len(found) + 1, section=plan.id, what=what, at_ft=at, east_ft=at[0] - x, north_ft=at[1] - y,
+                        depth_in=depth,
+                    )
+                )  # fmt: skip
+    return tuple(found)
+
+
+def _placed(features: Iterable[FeatureInput]) -> Iterator[tuple[str, tuple[float, float]]]:
+    """What one may have to dig for, and where: what runs along the floor at both its ends."""
+    for feature in features:
+        if feature.kind in NOT_HIDDEN or feature.at_ft is None:
+            continue
+        many = f" × {feature.count}" if feature.count > 1 else ""
+        for at in dict.fromkeys((feature.at_ft, feature.to_ft or feature.at_ft)):
+            end = "" if feature.to_ft is None else ", one end" if at == feature.at_ft else ", the other end"
+            yield f"{KINDS[feature.kind].title}{many}{end}", at

@@ -39,7 +39,7 @@ class CardLine:
 class Card:
     """name, address: of the job; installer: the firm, by: who wrote the log, on: the last day of work ("2026-05-04"), as far as they
     are known. claimed_by: how depth was proved, in words; left_out: items that were, with reason and name; open_yet: stops and what
-    else is open; day_lots: product and lot as the bags said."""
+    else is open; lots: product and lot as the bags said."""
 
     name: str
     address: str
@@ -149,7 +149,7 @@ def _mean(values: tuple[float, ...]) -> float | None:
 
 
 def _batts(proved: ProvedJob) -> Iterator[CardLine]:
-    names = {section.id: section.name or section.id for section in proved.filled.planned.sections}
+    names = proved.filled.table.sections
     kinds = {product.id: product.kind or "" for product in proved.filled.job.products}
     for batt in proved.proof.batts:
         yield CardLine(

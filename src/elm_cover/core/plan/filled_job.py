@@ -36,7 +36,7 @@ class FilledJob:
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class ProvedJob:
-    """The same with its log: the day folded, the work list after it, the proof."""
+    """The same with its log: the day folded, the work list after it, the proof. log: the entries that count."""
 
     filled: FilledJob
     day: Day
@@ -52,12 +52,13 @@ def filled_job(job: Job, firm: Firm | None = None) -> FilledJob:
     return FilledJob(job=job, planned=planned, found=found, made=made, table=fill_table(job, planned, found, made))
 
 
-def proved_job(job: Job, log: Sequence[LogEntry], by_least: bool | None = None, firm: Firm | None = None) -> ProvedJob:
+def proved_job(job: Job, log: Sequence[LogEntry], by_least: bool | None = None) -> ProvedJob:
     """by_least: claim by «nowhere less»; left out: as the job's house rule says. Source: handbook §19."""
-    filled, day = filled_job(job, firm), day_of(log)
+    filled, day = filled_job(job), day_of(log)
     work = work_after(filled.planned, day)
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
     entries = [entry_of(entry) for entry in log]
     proof = prove(job, filled.planned, filled.table, entries, sealed, least)
-    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=tuple(log))
+    stood = {entry.id for entry in proof.run.walked.stood}
+    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=tuple(e for e in log if e.id in stood))

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...job import Job
+from ...job.document import section_names
 from ..base.arrays import Floats, Integers
 from ..base.notebook import Notebook
 from ..filling.constants import pace_range
@@ -80,7 +81,7 @@ def fill_table(job: Job, planned: Plan, found: Reach, made: Load) -> FillTable:
             for item in planned.work.items
             if item.state == STOP
         ),
-        sections={section.id: section.name or section.id for section in planned.sections},
+        sections=section_names(job),
     )  # fmt: skip
 
 

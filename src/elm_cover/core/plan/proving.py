@@ -120,6 +120,10 @@ class _Given:
         """What is blown in a section."""
         return next(one.product for one in self.planned.sections if one.id == section)
 
+    def done(self, sections: Container[str]) -> bool:
+        """Whether every band of these sections is."""
+        return all(band.done for band in self.run.bands if band.section in sections)
+
     def lies(self, sections: Container[str], product: str | None = None) -> float:
         """Bags that lie in bands of these sections, as far as they were left; else those counted there."""
         return sum(
@@ -157,7 +161,7 @@ def prove(
         batts=tuple(batts_of(planned.sections, given.products, stood)),
         by_least=by_least,
         notes=tuple(_odd(run)),
-        refused=tuple(_off_the_floor(planned, run)),
+        refused=tuple(_off_the_floor(planned, table.sections, run)),
         leakage=leakage_of(job, stood, sealed_cfm50),
         burners=burners,
         looks=tuple(looks_of(stood)),
@@ -176,9 +180,8 @@ def _odd(run: Run) -> Iterator[str]:
         yield f"{len(run.walked.asked)} entries of bags wait for a yes or no: they are not in the count."
 
 
-def _off_the_floor(planned: Plan, run: Run) -> Iterator[Ignored]:
+def _off_the_floor(planned: Plan, names: Mapping[str, str], run: Run) -> Iterator[Ignored]:
     """Readings at places that lie on no floor of their section, and cores of no section."""
-    names = {section.id: section.name or section.id for section in planned.sections}
     for one in run.walked.readings:
         fields = planned.fields.get(one.section)
         if one.place is not None or one.at_ft is None or fields is None:
@@ -199,8 +202,7 @@ def _section(given: _Given, id_: str) -> Proved | None:
     told = _told(given, (id_, section.name or id_), given.lies({id_}), (section,), product.chart)
     if section.kind == OPEN_FLOOR:
         return told
-    done = all(band.done for band in given.run.bands if band.section == id_)
-    bays = bays_of(section, product, given.lies({id_}), done)
+    bays = bays_of(section, product, told.bags.counted_in, given.done({id_}))
     if bays is None:
         return told
     return replace(told, bays=bays, claim=_closed(bays.claimed), not_yet=(bays.why_not,) if bays.why_not else ())
@@ -243,7 +245,7 @@ def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence
     known = [row for row in rows if row is not None]
     field = [sum(each) for each in zip(*known, strict=True)] if rows and len(known) == len(rows) else None
     short = [one for one in given.run.short if one.section in ids]
-    done = bool(plans) and all(band.done for band in given.run.bands if band.section in ids)
+    done = bool(plans) and given.done(ids)
     cores = [core for core in given.run.walked.cores if core["section"] in ids]
     density = tuple(_density(core) for core in cores)
     # A box says how dense the fill is, not how deep it lies.

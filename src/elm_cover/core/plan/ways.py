@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from ...job import Job
 from ...job.choice import Choice
+from ...job.document import section_names
 from ...job.product import Product
 from ..base.notebook import Notebook, Open
 from ..base.units import fixed
@@ -96,7 +97,7 @@ def _floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[Open, ...]:
             False: tuple(ground for ground in others if ground is not None),
         },
         rest=_rest(closed, work.constant, pricing),
-        names={section.id: section.name or section.id for section in job.sections},
+        names=section_names(job),
     )
 
 
