@@ -273,10 +273,10 @@ def main() -> int:
     tell_of_papers()
     tell_of_the_day(warm)
     tell_of_serving()
-    shelf, bench = first_load_kb()
+    shelf, bench, whole = first_load_kb()
     print(
         f"first load, sent: shelf {shelf / SHELF_KB:.2f} of {SHELF_KB:.0f} kB ({shelf:.0f} kB), workbench {bench / BENCH_KB:.2f} of "
-        f"{BENCH_KB:.0f} kB ({bench:.0f} kB), fonts included"
+        f"{BENCH_KB:.0f} kB ({bench:.0f} kB), fonts included; with what comes when it rests {whole:.0f} kB"
     )
     return 0
 

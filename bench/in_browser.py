@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gzip
 import json
 import statistics
 import tempfile
@@ -15,7 +14,6 @@ from typing import Any
 from playwright.sync_api import Page
 
 from bench.commits import COUNTER, counted
-from elm_cover.api.pages import web_folder
 from tools.running import Server, chromium
 
 EDITS = 40
@@ -137,16 +135,44 @@ def corner_drag(document: dict[str, Any]) -> tuple[float, float]:
     return shown, frame
 
 
-OTHER_PAGES = ("Reference", "CalendarPage", "CheckPaper")
+class Received:
+    """Bytes of page, scripts, styles and fonts as they came over the wire, heads and all. Counted from here on."""
+
+    KINDS = frozenset({"Document", "Script", "Stylesheet", "Font"})
+
+    def __init__(self, page: Page) -> None:
+        self.bytes = 0
+        kinds: dict[str, str] = {}
+        session = page.context.new_cdp_session(page)
+        session.on("Network.responseReceived", lambda told: kinds.update({told["requestId"]: told["type"]}))
+        session.on("Network.loadingFinished", lambda told: self._add(kinds.get(told["requestId"], ""), told))
+        session.send("Network.enable")
+
+    def _add(self, kind: str, told: dict[str, Any]) -> None:
+        if kind in self.KINDS:
+            self.bytes += int(told["encodedDataLength"])
 
 
-def first_load_kb() -> tuple[float, float]:
-    """What is sent before the shelf is there, and before a job is open: page, scripts and styles packed, and fonts, kB."""
-    folder = web_folder()
-    # Pages of their own are loaded only when they are opened.
-    sent = [f for f in folder.glob("assets/*") if f.suffix in (".js", ".css") and not f.name.startswith(OTHER_PAGES)]
-    fonts = sum(f.stat().st_size for f in folder.glob("assets/*.woff2") if "latin-ext" not in f.name)
-    packed = {f: len(gzip.compress(f.read_bytes(), 9)) for f in (folder / "index.html", *sent)}
-    whole = sum(packed.values()) + fonts
-    later = sum(size for f, size in packed.items() if f.suffix == ".js" and not f.name.startswith("index"))
-    return (whole - later) / 1000, whole / 1000
+def first_load_kb() -> tuple[float, float, float]:
+    """What is sent to a browser that was never here before the shelf is there, before a job opened at once is planned and
+    drawn, and by the time it has what it can load when nothing else is to be done, kB."""
+    with tempfile.TemporaryDirectory() as folder, chromium() as browser:
+        server = Server("demo", Path(folder))
+        try:
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            shelf = Received(page)
+            page.goto(server.address)
+            page.get_by_role("link", name="9 Quarry Loop").wait_for()
+            path = page.get_by_role("link", name="9 Quarry Loop").get_attribute("href")
+            page.wait_for_timeout(300)
+            page.close()
+            page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+            bench = Received(page)
+            page.goto(f"{server.address}{path}")
+            page.locator("#fill-flag").wait_for()
+            page.wait_for_timeout(300)
+            drawn = bench.bytes
+            page.wait_for_timeout(3000)
+        finally:
+            server.stop()
+    return shelf.bytes / 1000, drawn / 1000, bench.bytes / 1000

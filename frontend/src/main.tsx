@@ -1,8 +1,6 @@
 import "./theme/mantineStyles";
-import "@fontsource/atkinson-hyperlegible/latin-400.css";
-import "@fontsource/atkinson-hyperlegible/latin-700.css";
-import "@fontsource/atkinson-hyperlegible/latin-ext-400.css";
-import "@fontsource/atkinson-hyperlegible/latin-ext-700.css";
+import "@fontsource/atkinson-hyperlegible/400.css";
+import "@fontsource/atkinson-hyperlegible/700.css";
 import "./theme/fonts.css";
 import "./theme/tokens.css";
 import "./theme/app.css";

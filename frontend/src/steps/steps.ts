@@ -1,13 +1,6 @@
-import type { ComponentType } from "react";
-import { Choose } from "./choose/Choose";
-import { Eaves } from "./eaves/Eaves";
-import { Install } from "./install/Install";
-import { Load } from "./load/Load";
+import type { ComponentType, ExoticComponent } from "react";
+import { later } from "./later";
 import { LookOver } from "./look/LookOver";
-import { Measure } from "./measure/Measure";
-import { Prepare } from "./prepare/Prepare";
-import { Prove } from "./prove/Prove";
-import { TargetStep } from "./target/TargetStep";
 
 export interface StepInfo {
   id: string;
@@ -17,7 +10,7 @@ export interface StepInfo {
   asks: readonly string[];
   /** Whether its questions are asked section by section. */
   bySection: boolean;
-  Sheet: ComponentType;
+  Sheet: ComponentType | ExoticComponent;
 }
 
 /** The steps that are there, in working order. */
@@ -36,7 +29,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "Walk the walls, then the old fill.",
     asks: ["measure"],
     bySection: true,
-    Sheet: Measure,
+    Sheet: later(async () => (await import("./measure/Measure")).Measure),
   },
   {
     id: "target",
@@ -44,7 +37,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "Which R, and who says so.",
     asks: ["target"],
     bySection: true,
-    Sheet: TargetStep,
+    Sheet: later(async () => (await import("./target/TargetStep")).TargetStep),
   },
   {
     id: "choose",
@@ -52,7 +45,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "What goes in, how deep, how many.",
     asks: ["choose"],
     bySection: true,
-    Sheet: Choose,
+    Sheet: later(async () => (await import("./choose/Choose")).Choose),
   },
   {
     id: "eaves",
@@ -60,7 +53,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "Air in over the bays, fill out to the plate.",
     asks: ["eaves"],
     bySection: true,
-    Sheet: Eaves,
+    Sheet: later(async () => (await import("./eaves/Eaves")).Eaves),
   },
   {
     id: "prepare",
@@ -68,7 +61,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "What must be done before the fill hides it.",
     asks: ["prepare"],
     bySection: false,
-    Sheet: Prepare,
+    Sheet: later(async () => (await import("./prepare/Prepare")).Prepare),
   },
   {
     id: "load",
@@ -76,7 +69,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "What goes on the truck, and how it gets to the floor.",
     asks: ["load"],
     bySection: false,
-    Sheet: Load,
+    Sheet: later(async () => (await import("./load/Load")).Load),
   },
   {
     id: "install",
@@ -84,7 +77,7 @@ export const STEPS: readonly StepInfo[] = [
     about: "The day as it comes in: bands, bags, verdict.",
     asks: ["install"],
     bySection: false,
-    Sheet: Install,
+    Sheet: later(async () => (await import("./install/Install")).Install),
   },
   {
     id: "prove",
@@ -92,6 +85,6 @@ export const STEPS: readonly StepInfo[] = [
     about: "What was really done, and what may be claimed.",
     asks: ["prove"],
     bySection: false,
-    Sheet: Prove,
+    Sheet: later(async () => (await import("./prove/Prove")).Prove),
   },
 ];

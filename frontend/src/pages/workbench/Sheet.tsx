@@ -2,6 +2,7 @@ import { Select } from "@mantine/core";
 import { memo, useEffect } from "react";
 import { useDocument, useView } from "../../state/context";
 import { focusOn } from "../../state/lead";
+import { Opening } from "../../steps/later";
 import type { StepInfo } from "../../steps/steps";
 import { Flags, OpenQuestions } from "./Flags";
 
@@ -30,7 +31,9 @@ export const Sheet = memo(function Sheet({ step }: { step: StepInfo }) {
       ) : null}
       <OpenQuestions asks={step.asks} />
       <Flags levels={URGENT} />
-      <step.Sheet />
+      <Opening>
+        <step.Sheet />
+      </Opening>
       <Flags levels={LATER} />
       <p className="note caution-always">
         Local code, the product's label and licensed trades have the last word. Step on framing only.

@@ -1,31 +1,25 @@
 import { SegmentedControl, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useDisclosure, useMediaQuery } from "@mantine/hooks";
-import { useCallback, useMemo, useRef, useState } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate, useParams } from "react-router";
 import { askForFile, type ProblemError } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
 import { fileName, saveAsFile } from "../../document/jobFile";
-import { ClaimScale } from "../../drawings/claim/ClaimScale";
-import { Cut } from "../../drawings/cut/Cut";
-import { Floor } from "../../drawings/floor/Floor";
-import { LeakLines } from "../../drawings/leaks/LeakLines";
-import { Rack } from "../../drawings/rack/Rack";
-import { BagRun } from "../../drawings/run/BagRun";
-import { Strip } from "../../drawings/strip/Strip";
 import { Textures } from "../../drawings/Textures";
-import { Truck } from "../../drawings/truck/Truck";
 import type { Action } from "../../state/actions";
 import { BenchProvider, SaveProvider } from "../../state/context";
 import { type PaperKind, printPaper } from "../../state/printPaper";
 import { CUT } from "../../state/tool";
 import type { JobHandle } from "../../state/useJob";
 import { useKeys } from "../../state/useKeys";
+import { loadTheRest } from "../../steps/later";
 import { PickedThing } from "../../steps/measure/PickedThing";
 import { STEPS } from "../../steps/steps";
 import { NARROW } from "../../ui/narrow";
 import { useUnits } from "../../ui/units";
 import { benchKeys } from "./benchKeys";
 import { ConflictDialog } from "./ConflictDialog";
+import { BESIDE, Beside, Foremost } from "./Drawings";
 import { HistoryDialog } from "./HistoryDialog";
 import { KeysDialog } from "./KeysDialog";
 import { LaterSheet } from "./LaterSheet";
@@ -104,6 +98,8 @@ export function Workbench({ id, job, library, lists }: Props) {
     [edits, goTo, setTool, keysDialog, units, toggleScheme, waiting],
   );
   useKeys(keys);
+  const planned = live.answer !== null;
+  useEffect(() => (planned ? loadTheRest() : undefined), [planned]);
   const hand = (url: string, ending: string, body?: unknown) => {
     setTrouble(null);
     askForFile(url, fileName(job.document, ending), body).catch((error: Error) =>
@@ -186,8 +182,7 @@ export function Workbench({ id, job, library, lists }: Props) {
                     ]}
                   />
                 ) : null}
-                {racked ? <Rack /> : null}
-                {!racked && (!narrow || tab === "floor") ? atEaves ? <Strip /> : <Floor /> : null}
+                {racked || !narrow || tab === "floor" ? <Foremost racked={racked} atEaves={atEaves} /> : null}
                 {!racked && !atEaves && narrow && tab === "floor" ? <PickedThing /> : null}
                 {!racked && (!narrow || tab === "cut") ? <Beside step={step.id} /> : null}
               </div>
@@ -206,14 +201,4 @@ export function Workbench({ id, job, library, lists }: Props) {
       {historyOpen ? <HistoryDialog id={id} job={job} opened onClose={history.close} /> : null}
     </div>
   );
-}
-
-const BESIDE: Record<string, string> = { load: "Truck", install: "Bags", prove: "Claim" };
-
-/** What stands beside the Floor at a step. */
-function Beside({ step }: { step: string }) {
-  const [params] = useSearchParams();
-  if (step === "load") return <Truck />;
-  if (step === "prove") return params.get("part") === "leaks" ? <LeakLines /> : <ClaimScale />;
-  return step === "install" ? <BagRun /> : <Cut />;
 }
