@@ -1,6 +1,6 @@
 import { Table } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import { useDocument, usePlanned, useView } from "../state/context";
+import { usePlanned, useSections, useView } from "../state/context";
 import { fixed, useUnits } from "../ui/units";
 
 /** A drawing as a table. Its rows are made once somebody opens it. */
@@ -33,7 +33,7 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 export const FloorWords = () => <InWords what="Floor" rows={FloorRows} />;
 
 function FloorRows() {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { drawing, sectionPlan } = usePlanned();
   const { lists } = useView();
   const units = useUnits();

@@ -32,15 +32,21 @@ export interface HeatView {
   state: string | null;
 }
 
-/** The job that is open, the section of it that is worked on, and how both are edited. */
-export interface DocumentBench {
+/** The sections of the job, the one that is worked on, and how it is edited. What is decided about them is not in it, so that
+ * the drawings of the floor stand still while a depth or a target is edited. */
+export interface SectionBench {
   job: JobEdits;
-  document: JobDocument;
+  sections: readonly SectionDocument[];
   section: SectionDocument;
   sectionIndex: number;
   openSection: (id: string) => void;
   /** Edits the section that is open. */
   editSection: (label: string, recipe: (section: SectionDocument, job: JobDocument) => void, merge?: boolean) => void;
+}
+
+/** The same with the whole document: it changes with every edit. */
+export interface DocumentBench extends SectionBench {
+  document: JobDocument;
 }
 
 /** What the core makes of the document; null until its first answer. */
@@ -102,24 +108,28 @@ export interface ViewBench {
   act: (action: Action) => void;
 }
 
-/** The three together, as the workbench hands them to what stands in it. */
+/** All together, as the workbench hands them to what stands in it. */
 export interface Bench {
+  section: SectionBench;
   document: DocumentBench;
   plan: PlanBench;
   view: ViewBench;
 }
 
+const SectionContext = createContext<SectionBench | null>(null);
 const DocumentContext = createContext<DocumentBench | null>(null);
 const PlanContext = createContext<PlanBench | null>(null);
 const ViewContext = createContext<ViewBench | null>(null);
 
 export function BenchProvider({ value, children }: { value: Bench; children: ReactNode }) {
   return (
-    <DocumentContext.Provider value={value.document}>
-      <PlanContext.Provider value={value.plan}>
-        <ViewContext.Provider value={value.view}>{children}</ViewContext.Provider>
-      </PlanContext.Provider>
-    </DocumentContext.Provider>
+    <SectionContext.Provider value={value.section}>
+      <DocumentContext.Provider value={value.document}>
+        <PlanContext.Provider value={value.plan}>
+          <ViewContext.Provider value={value.view}>{children}</ViewContext.Provider>
+        </PlanContext.Provider>
+      </DocumentContext.Provider>
+    </SectionContext.Provider>
   );
 }
 
@@ -133,6 +143,7 @@ const SaveContext = createContext<SaveState>({ kind: "saved", at: "" });
 export const SaveProvider = SaveContext.Provider;
 export const useSaveState = (): SaveState => useContext(SaveContext);
 
+export const useSections = (): SectionBench => inside(useContext(SectionContext));
 export const useDocument = (): DocumentBench => inside(useContext(DocumentContext));
 export const usePlanned = (): PlanBench => inside(useContext(PlanContext));
 export const useView = (): ViewBench => inside(useContext(ViewContext));

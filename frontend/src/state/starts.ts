@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { Book, ChoiceLists, Settings } from "../api/types";
-import { useDocument, usePlanned, useView } from "./context";
+import { useDocument, usePlanned, useSections, useView } from "./context";
 
 /** A part of the job with the core's start value wherever the job says nothing of its own. */
 export function withStart<T extends object>(
@@ -28,7 +28,7 @@ export const bookOf = (lists: ChoiceLists, book: Book | null | undefined): Whole
 
 /** Where each bay of a wall begins, in feet from its corner, as the plan counts them; none where it has none. */
 export function useBayStarts(): (wall: number) => readonly number[] {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { drawing } = usePlanned();
   return useMemo(() => {
     const runs = drawing?.sections.find((s) => s.id === section.id)?.runs ?? [];

@@ -23,9 +23,14 @@ export function halfUp(value: number, digits = 0): number {
   return value < 0 && size ? -size : size;
 }
 
+/** One format for each count of decimals: the browser takes longer to make one than to write a hundred figures with it. */
+const formats: Intl.NumberFormat[] = [];
+
 /** The value in words, thousands apart, to so many decimals, half up. */
-export const fixed = (value: number, digits = 0): string =>
-  halfUp(value, digits).toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+export function fixed(value: number, digits = 0): string {
+  formats[digits] ??= new Intl.NumberFormat("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  return formats[digits].format(halfUp(value, digits));
+}
 
 /** The same without noughts at its end: 12.50 → “12.5”, 3.00 → “3”. */
 export const trimmed = (value: number, digits: number): string => fixed(value, digits).replace(/\.?0+$/, "");

@@ -2,10 +2,10 @@ import { SegmentedControl } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { memo } from "react";
 import type { DrawnCut } from "../../api/types";
-import { type CutView, useDocument, usePlanned, useView } from "../../state/context";
+import { type CutView, usePlanned, useSections, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { CutWords } from "../InWords";
-import { CutShape, FILLED } from "./CutShape";
+import { CutHint, CutShapes } from "./CutShapes";
 import { cutFrame } from "./cutFrame";
 import { EnclosedCut } from "./EnclosedCut";
 import { FillFlag } from "./FillFlag";
@@ -13,35 +13,17 @@ import { Heat } from "./Heat";
 import { HouseCut, HouseParts, HouseTitle } from "./HouseCut";
 import { Ruler } from "./Ruler";
 
-const ROLE_ORDER = [
-  "deck",
-  "soffit",
-  "plate",
-  "ceiling",
-  "old_fill",
-  "batt",
-  "new_fill",
-  "settled",
-  "top",
-  "remedy",
-  "plug",
-  "foam",
-  "air",
-  "baffle",
-  "lap",
-];
-
 /** The attic from the side along the cut, to scale: plate, heel, deck, baffle, old and new fill, and the ruler. */
 export const Cut = memo(function Cut() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  const { section, document } = useDocument();
+  const { section, sections } = useSections();
   const { drawing, sectionPlan, corners } = usePlanned();
   const { heat, setHeat, stepId, cutView: view, setCutView: setView } = useView();
   const units = useUnits();
   const cut = drawing?.cut;
   const enclosed = drawing?.enclosed_cut?.section === section.id ? drawing.enclosed_cut : null;
   const house = view === "whole" ? drawing?.house : null;
-  const several = (document.sections ?? []).length > 1;
+  const several = sections.length > 1;
   const item = stepId === "prepare" ? drawing?.item : null;
   if (item)
     return (
@@ -104,18 +86,12 @@ export const Cut = memo(function Cut() {
       : corners.answer?.corners.find((c) => c.section === section.id && c.edges.includes(end?.edge ?? -1));
   const state = solved?.states.find((s) => s.state === (heat.state ?? solved.after)) ?? solved?.states[0];
   const hot = state && heat.show !== "fill" ? { state, show: heat.show } : null;
-  const choice = document.choice?.[section.id];
-  const product = document.products?.find((p) => p.id === choice?.product);
   return (
     <section className="drawing cut" aria-label="Cut">
       <header>
         <h2>Cut</h2>
         <span className="soft">
-          {house
-            ? "the whole house on this line, to one scale; a number opens its section"
-            : product?.chart && cut && cut.old_in !== null
-              ? "drag the green flag to set the fill line"
-              : "from the side, along the line A–B on the Floor"}
+          <CutHint cut={cut} house={Boolean(house)} />
         </span>
         <SegmentedControl
           size="xs"
@@ -159,19 +135,7 @@ export const Cut = memo(function Cut() {
               </clipPath>
             </defs>
             <g clipPath="url(#cut-clip)">
-              {[...cut.shapes]
-                .sort((a, b) => ROLE_ORDER.indexOf(a.role) - ROLE_ORDER.indexOf(b.role))
-                .map((shape, i) => {
-                  const points = shape.points.map(([s, z]) => `${frame.x(s)},${frame.y(z)}`).join(" ");
-                  const key = `${shape.role}${i}`;
-                  const kind = {
-                    new_fill: product?.kind,
-                    batt: cut.materials.batts[0],
-                    old_fill: cut.materials.old[0],
-                  }[shape.role as string];
-                  const fill = FILLED.includes(shape.role) ? kind : null;
-                  return <CutShape key={key} shape={shape} points={points} fill={fill} />;
-                })}
+              <CutShapes cut={cut} frame={frame} />
             </g>
             {hot && end ? <Heat cut={cut} end={end} frame={frame} state={hot.state} show={hot.show} /> : null}
             {!hot && eave && frame.thin(eave.full_depth_at_in ?? 0) > 4 && end ? (
@@ -205,7 +169,7 @@ export const Cut = memo(function Cut() {
 });
 
 function CutTitle({ cut, view }: { cut: DrawnCut; view: CutView }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { sectionPlan, drawing } = usePlanned();
   const { lists } = useView();
   const units = useUnits();

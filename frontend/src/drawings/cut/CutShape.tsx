@@ -1,10 +1,12 @@
+import { memo } from "react";
 import { texture } from "../Textures";
 
 /** What a cut shows with the texture of its material. */
 export const FILLED = ["new_fill", "old_fill", "batt"];
 
 interface Props {
-  shape: { role: string; closed: boolean };
+  role: string;
+  closed: boolean;
   /** Its corners in pixels, as the drawing takes them. */
   points: string;
   /** The material whose texture lies over it; null: none does. */
@@ -14,12 +16,12 @@ interface Props {
 }
 
 /** A shape of a cut: a line, or a surface with the texture of what it is of. */
-export function CutShape({ shape, points, fill, more = "" }: Props) {
-  if (!shape.closed) return <polyline data-line className={`${shape.role}${more}`} points={points} />;
+export const CutShape = memo(function CutShape({ role, closed, points, fill, more = "" }: Props) {
+  if (!closed) return <polyline data-line className={`${role}${more}`} points={points} />;
   return (
     <g>
-      <polygon data-line className={shape.role} points={points} />
+      <polygon data-line className={role} points={points} />
       {fill === null ? null : <polygon className="textured" points={points} fill={texture(fill)} />}
     </g>
   );
-}
+});

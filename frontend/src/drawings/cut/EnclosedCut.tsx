@@ -49,7 +49,7 @@ export function EnclosedCut({
         const points = shape.points.map((p) => at(p).join(",")).join(" ");
         const key = `${shape.role}${i}`;
         const fill = filling(shape.role, material, product?.kind);
-        return <CutShape key={key} shape={shape} points={points} fill={fill} />;
+        return <CutShape key={key} role={shape.role} closed={shape.closed} points={points} fill={fill} />;
       })}
       {cut.dimensions.map((dimension, i) => {
         const letter = LETTERS[cut.dimensions.slice(0, i).filter((d) => d.from_in).length];

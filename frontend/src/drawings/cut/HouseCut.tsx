@@ -1,5 +1,5 @@
 import type { HouseCutDrawing } from "../../api/types";
-import { useDocument } from "../../state/context";
+import { useDocument, useSections } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { CutShape, FILLED } from "./CutShape";
 
@@ -43,7 +43,7 @@ export function HouseCut({ house, width, height }: { house: HouseCutDrawing; wid
           const key = `${shape.section}${shape.role}${i}`;
           const mine = shape.section === section.id ? "" : " elsewhere";
           const fill = FILLED.includes(shape.role) ? kind(shape.section, shape.role) : null;
-          return <CutShape key={key} shape={shape} points={points} fill={fill} more={mine} />;
+          return <CutShape key={key} role={shape.role} closed={shape.closed} points={points} fill={fill} more={mine} />;
         })}
       {house.parts.map((part, i) => {
         const [px, py] = [x(part.at_in[0]), y(part.at_in[1])];
@@ -74,7 +74,7 @@ export function HouseCut({ house, width, height }: { house: HouseCutDrawing; wid
 
 /** The parts in the order of the line, by their numbers; each opens its section. */
 export function HouseParts({ house }: { house: HouseCutDrawing }) {
-  const { section, openSection } = useDocument();
+  const { section, openSection } = useSections();
   const units = useUnits();
   const r = (value: number | null) => (value === null ? "?" : units.r(value));
   return (

@@ -1,11 +1,11 @@
-import { useDocument, usePlanned } from "../../state/context";
+import { usePlanned, useSections } from "../../state/context";
 import type { Frame } from "../frame";
 
 const LABEL_R = 12;
 
 /** The floor in the bands it is filled in, where one only crawls or reaches, and the way of the hose to the stands. */
 export function Bands({ frame }: { frame: Frame }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { load } = usePlanned();
   const drawing = load.answer?.drawing;
   const here = drawing?.sections.find((s) => s.section === section.id);
@@ -45,7 +45,7 @@ export function Bands({ frame }: { frame: Frame }) {
 
 /** The stands, and the number of each band over what stands there. */
 export function BandSigns({ frame }: { frame: Frame }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { load } = usePlanned();
   const here = load.answer?.drawing.sections.find((s) => s.section === section.id);
   if (!here) return null;

@@ -1,6 +1,6 @@
 import type { DrawnSection } from "../../api/types";
 import { insertCorner, moveCorner, type Point, removeCorner, wallOf } from "../../document/outline";
-import { useDocument, useView } from "../../state/context";
+import { useSections, useView } from "../../state/context";
 import { useBayStarts } from "../../state/starts";
 import { type Frame, toInch } from "../frame";
 import { Handle } from "./Handle";
@@ -17,7 +17,7 @@ export function Corners({
   snapTo: DrawnSection["snap"];
   onHeld: (held: { index: number; at: Point } | null) => void;
 }) {
-  const { section, editSection } = useDocument();
+  const { section, editSection } = useSections();
   const { picked, pick } = useView();
   const starts = useBayStarts();
   const corners = section.outline_ft as Point[];

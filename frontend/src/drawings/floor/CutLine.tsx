@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useState } from "react";
 import type { DrawnCut } from "../../api/types";
-import { useDocument, useView } from "../../state/context";
+import { useSections, useView } from "../../state/context";
 import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
 import { useDrag } from "../useDrag";
@@ -10,7 +10,7 @@ const STEP_FT = 1;
 
 /** Where the attic is cut: a line with an end A and an end B, each to be dragged or nudged, or the line as a whole. */
 export function CutLine({ cut, frame }: { cut: DrawnCut; frame: Frame }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { setCut } = useView();
   const [held, setHeld] = useState<{ a: Point; b: Point } | null>(null);
   const a = held?.a ?? cut.from_ft;

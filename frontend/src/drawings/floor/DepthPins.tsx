@@ -1,4 +1,4 @@
-import { useDocument, usePlanned } from "../../state/context";
+import { usePlanned, useSections } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import type { Frame } from "../frame";
 
@@ -6,7 +6,7 @@ const PX_PER_IN = 2.4;
 
 /** Every depth read, as a pin whose length is its depth, with a tick at its fill line. */
 export function DepthPins({ frame }: { frame: Frame }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { run } = usePlanned();
   const units = useUnits();
   if (!run.answer) return null;

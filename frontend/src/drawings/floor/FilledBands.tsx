@@ -1,10 +1,10 @@
-import { useDocument, usePlanned } from "../../state/context";
+import { usePlanned, useSections } from "../../state/context";
 import { fixed } from "../../ui/units";
 import type { Frame } from "../frame";
 
 /** The bands of the section that is open as drawn, and what went into each; null before they are known. */
 function useFilled() {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { run } = usePlanned();
   const here = run.answer?.floor.find((one) => one.section === section.id);
   if (!run.answer || !here) return null;

@@ -3,7 +3,7 @@ import { useElementSize } from "@mantine/hooks";
 import { memo, type PointerEvent, useRef, useState } from "react";
 import type { DrawnCut } from "../../api/types";
 import { newId, type Point } from "../../document/outline";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { usePlanned, useSections, useView } from "../../state/context";
 import { CUT } from "../../state/tool";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
@@ -37,7 +37,7 @@ const LEAST_WALL_FT = 0.5;
 /** The attic from above: outlines, joists, bays, what stands there, depth as a map, markers, and where it is cut. */
 export const Floor = memo(function Floor() {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  const { document, section, job, openSection, editSection } = useDocument();
+  const { sections, section, job, openSection, editSection } = useSections();
   const { drawing, sectionPlan, faults } = usePlanned();
   const { tool, setTool, stepId, pick, waiting, wait, lists } = useView();
   const units = useUnits();
@@ -46,7 +46,6 @@ export const Floor = memo(function Floor() {
   const frozen = useRef<Frame | null>(null);
   const pressed = useRef<readonly [number, number] | null>(null);
   const drawn = drawing?.sections.find((s) => s.id === section.id);
-  const sections = document.sections ?? [];
   const narrow = width < NARROW_PX;
   // An outline that is not accepted is shown dashed over the last sound one, which keeps its scale.
   const refused = drawn !== undefined && faults[`sections[${sections.indexOf(section)}].outline_ft`] !== undefined;

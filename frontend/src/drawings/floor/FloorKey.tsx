@@ -1,7 +1,7 @@
 import { UnstyledButton } from "@mantine/core";
 import { useElementSize, useMergedRef } from "@mantine/hooks";
 import { useLayoutEffect, useRef, useState } from "react";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { usePlanned, useSections, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { lookOf } from "../baySigns";
 import type { Shown } from "./DepthMap";
@@ -20,7 +20,7 @@ const BAND_SIGNS = [
 
 /** What the signs on the floor mean; only those that are there, on one line; more of them open over the drawing. */
 export function FloorKey({ which, heights }: { which: Shown; heights: boolean }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { drawing, sectionPlan } = usePlanned();
   const { tool, lists, stepId } = useView();
   const units = useUnits();

@@ -1,9 +1,9 @@
-import { useDocument, usePlanned } from "../../state/context";
+import { usePlanned, useSections } from "../../state/context";
 import type { Frame } from "../frame";
 
 /** Where somebody looked with smoke (S) or a thermal camera (T). */
 export function LookPins({ frame }: { frame: Frame }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { proof } = usePlanned();
   const here = proof.answer?.looks.filter((one) => one.section === section.id && one.at_ft) ?? [];
   return (

@@ -1,9 +1,9 @@
-import { useDocument } from "../../state/context";
+import { useSections } from "../../state/context";
 import type { Frame } from "../frame";
 
 /** The walls below as they were drawn, and the end that waits for its other. */
 export function PlateLines({ frame, from }: { frame: Frame; from: readonly [number, number] | null }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   return (
     <g className="plates">
       {section.plates_ft?.map(([a, b], i) => (

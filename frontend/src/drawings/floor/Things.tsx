@@ -1,4 +1,4 @@
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { useDocument, usePlanned, useSections, useView } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import type { Frame } from "../frame";
 import type { Aside } from "../signs";
@@ -18,7 +18,7 @@ export function Features({
   moving: boolean;
   aside: ReadonlyMap<string, Aside>;
 }) {
-  const { section, editSection } = useDocument();
+  const { section, editSection } = useSections();
   const { lists, picked, pick } = useView();
   return (
     <g className={moving ? "features" : "features still"}>
@@ -121,7 +121,7 @@ export function Readings({
   moving: boolean;
   places: Map<string, { x: number; y: number }>;
 }) {
-  const { section, editSection } = useDocument();
+  const { section, editSection } = useSections();
   const { sectionPlan } = usePlanned();
   const { picked, pick } = useView();
   const units = useUnits();

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { DrawnSection } from "../../api/types";
 import { setWallLength } from "../../document/outline";
-import { useDocument, useView } from "../../state/context";
+import { useSections, useView } from "../../state/context";
 import { readFeet } from "../../ui/measures";
 import { useUnits } from "../../ui/units";
 import type { EdgeLabel } from "../wallLabels";
@@ -77,7 +77,7 @@ function LengthField({
   length: number;
   onDone: () => void;
 }) {
-  const { editSection } = useDocument();
+  const { editSection } = useSections();
   const units = useUnits();
   const shown = units.length(length);
   const [text, setText] = useState(shown.value.includes("ft") ? `${shown.value} ${shown.unit}` : shown.value);

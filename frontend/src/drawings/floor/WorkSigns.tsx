@@ -1,5 +1,5 @@
 import type { WorkItem } from "../../api/types";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { usePlanned, useSections, useView } from "../../state/context";
 import type { Frame } from "../frame";
 import type { Box } from "../labels";
 import { signsAside } from "../signs";
@@ -9,7 +9,7 @@ const R = 11;
 
 /** The items of the work list where they stand: filled is done, a ring is to do, a square is a stop. */
 export function WorkSigns({ frame, taken }: { frame: Frame; taken: readonly Box[] }) {
-  const { section } = useDocument();
+  const { section } = useSections();
   const { plan } = usePlanned();
   const { item, openItem } = useView();
   const here = (plan?.work.items ?? []).filter(

@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** The way through a job: every step, what is still open in it, and whether it is done. */
-export function Steps({ id, stepId, plan, onLeave }: Props) {
+export const Steps = memo(function Steps({ id, stepId, plan, onLeave }: Props) {
   // On a phone the steps are wider than the screen: the one that is open is in sight.
   const steps = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another step is another place
@@ -43,7 +43,7 @@ export function Steps({ id, stepId, plan, onLeave }: Props) {
       })}
     </nav>
   );
-}
+});
 
 interface LinkProps {
   to: string;

@@ -2,9 +2,8 @@ import { Popover, UnstyledButton } from "@mantine/core";
 import { memo } from "react";
 import type { Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
-import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
-import { useDocument, usePlanned, useView } from "../../state/context";
+import { usePlanned, useSections, useView } from "../../state/context";
 import { useSettings } from "../../state/starts";
 import { fixed, type Shown, useUnits } from "../../ui/units";
 import { ProvedTally } from "./ProvedTally";
@@ -13,7 +12,7 @@ import { Cell } from "./TallyCell";
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export const Tally = memo(function Tally() {
   const settings = useSettings();
-  const { document } = useDocument();
+  const { sections } = useSections();
   const { stepId } = useView();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
@@ -31,13 +30,14 @@ export const Tally = memo(function Tally() {
   const order = plan?.order[0];
   const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
+  const figures = plan?.figures ?? {};
   if (!totals) return <section className="tally" aria-label="Tally" />;
   const spare = settings.spare_pct;
   const said = orderSaid(totals);
   const single = totals.order?.length === 1 ? totals.order[0] : null;
   const chart = single?.unit === "bags" ? `${fixed(single.bags_chart, 1)} + ` : "";
   const gaps = single?.bags_gaps ? `${fixed(single.bags_gaps, 1)} for gaps + ` : "";
-  const names = (ids: readonly string[]) => ids.map((id) => sectionOf(document, id)?.name ?? id).join(", ");
+  const names = (ids: readonly string[]) => ids.map((id) => sections.find((s) => s.id === id)?.name ?? id).join(", ");
   const floors = totals.other_sections ? ", floors" : "";
   return (
     <section className="tally" aria-label="Tally">
@@ -48,7 +48,7 @@ export const Tally = memo(function Tally() {
             large
             always
             name={said.name}
-            path={order && !said.by ? `order.${order.product}.bags_order` : undefined}
+            figure={order && !said.by ? figures[`order.${order.product}.bags_order`] : undefined}
             unit={said.by ?? `${chart}${gaps}${spare} % spare`}
           >
             {said.value}
@@ -60,7 +60,13 @@ export const Tally = memo(function Tally() {
           </Cell>
         ) : null}
         {totals.fill_line_in ? (
-          <Cell large always={!proving} name="fill line" path={`${at}depth_total_in`} unit={units.depth(0).unit}>
+          <Cell
+            large
+            always={!proving}
+            name="fill line"
+            figure={figures[`${at}depth_total_in`]}
+            unit={units.depth(0).unit}
+          >
             {of(totals.fill_line_in, units.depth)}
           </Cell>
         ) : null}
@@ -75,14 +81,14 @@ export const Tally = memo(function Tally() {
           </>
         ) : null}
         {totals.area_ft2 !== null && stepId !== "prepare" && !proving ? (
-          <Cell name="floor" path={`${at}area_ft2`} unit={units.area(0).unit}>
+          <Cell name="floor" figure={figures[`${at}area_ft2`]} unit={units.area(0).unit}>
             {units.area(totals.area_ft2).value}
           </Cell>
         ) : null}
         {totals.r_existing && stepId !== "prepare" && !proving ? (
           <Cell
             name={`${totals.r_nominal ? "R now → after" : "R now"}${floors}`}
-            path={`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`}
+            figure={figures[`${at}${totals.r_nominal ? "r_nominal" : "r_existing"}`]}
           >
             {of(totals.r_existing, units.r)}
             {totals.r_nominal ? ` → ${of(totals.r_nominal, units.r).replaceAll(/R-|RSI /g, "")}` : ""}
@@ -96,7 +102,7 @@ export const Tally = memo(function Tally() {
         {totals.load_psf !== null && stepId !== "prepare" && !proving ? (
           <Cell
             name="ceiling load"
-            path={`${at}load_psf`}
+            figure={figures[`${at}load_psf`]}
             unit={
               totals.load_limit_psf === null
                 ? units.load(0).unit
@@ -107,12 +113,12 @@ export const Tally = memo(function Tally() {
           </Cell>
         ) : null}
         {plan.cost ? (
-          <Cell name="crew" path="cost.hours" unit="h">
+          <Cell name="crew" figure={figures["cost.hours"]} unit="h">
             {fixed(plan.cost.hours, 1)}
           </Cell>
         ) : null}
         {plan.cost ? (
-          <Cell name="price" path="cost.price">
+          <Cell name="price" figure={figures["cost.price"]}>
             {money(plan.cost.price, plan.cost.currency)}
           </Cell>
         ) : null}

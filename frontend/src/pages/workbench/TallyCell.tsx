@@ -1,10 +1,10 @@
-import type { ReactNode } from "react";
-import { usePlanned } from "../../state/context";
+import { memo, type ReactNode } from "react";
+import type { Figure } from "../../api/types";
 import { FigureButton } from "../../ui/FigureButton";
 
 interface CellProps {
   name: string;
-  path?: string;
+  figure?: Figure;
   large?: boolean;
   always?: boolean;
   unit?: ReactNode;
@@ -12,17 +12,16 @@ interface CellProps {
 }
 
 /** One figure of the tally, with how it came about behind it. */
-export function Cell({ name, path, large, always, unit, children }: CellProps) {
-  const { plan } = usePlanned();
+export const Cell = memo(function Cell({ name, figure, large, always, unit, children }: CellProps) {
   return (
     <div className={`cell${large ? " large" : ""}${always ? " always" : ""}`}>
       <dt>{name}</dt>
       <dd>
-        <FigureButton figure={path ? plan?.figures[path] : undefined} name={name}>
+        <FigureButton figure={figure} name={name}>
           <b>{children}</b>
         </FigureButton>
         {unit ? <span className="unit">{unit}</span> : null}
       </dd>
     </div>
   );
-}
+});

@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 interface Props {
   /** What a command came to that could not be done. */
   said: string | null;
@@ -11,7 +13,7 @@ interface Props {
 }
 
 /** Over the drawings: what could not be done, and that what is drawn is the last sound state. */
-export function Troubles({ said, allTheSame, faults, trouble, onUndo }: Props) {
+export const Troubles = memo(function Troubles({ said, allTheSame, faults, trouble, onUndo }: Props) {
   const faulty = Object.values(faults)[0];
   return (
     <>
@@ -40,4 +42,4 @@ export function Troubles({ said, allTheSame, faults, trouble, onUndo }: Props) {
       ) : null}
     </>
   );
-}
+});

@@ -9,7 +9,16 @@ import type {
   SectionDocument,
 } from "../../api/types";
 import type { Action } from "../../state/actions";
-import type { Bench, CutView, DocumentBench, HeatView, PickFor, PlanBench, ViewBench } from "../../state/context";
+import type {
+  Bench,
+  CutView,
+  DocumentBench,
+  HeatView,
+  PickFor,
+  PlanBench,
+  SectionBench,
+  ViewBench,
+} from "../../state/context";
 import { type Lead, leadOf } from "../../state/lead";
 import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
 import { useAsked } from "../../state/useAsked";
@@ -44,6 +53,7 @@ export interface BenchState {
   wait: (waiting: Waiting | null) => void;
 }
 
+const NO_SECTIONS: SectionDocument[] = [];
 const PLAIN: HeatView = { show: "fill", state: null };
 
 /** What the workbench works on: the open section, the live plan of the document, what is looked at and with which tool. */
@@ -62,7 +72,7 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
   const [lead, setLead] = useState<Lead | null>(null);
   const [item, setItem] = useState<string | null>(null);
 
-  const sections = job.document.sections ?? [];
+  const sections = job.document.sections ?? NO_SECTIONS;
   const sectionIndex = Math.max(
     0,
     sections.findIndex((s) => s.id === sectionId),
@@ -137,9 +147,13 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
     [items, openId, openSection],
   );
 
+  const floor: SectionBench | null = useMemo(
+    () => (section ? { job: edits, sections, section, sectionIndex, openSection, editSection } : null),
+    [edits, sections, section, sectionIndex, openSection, editSection],
+  );
   const document: DocumentBench | null = useMemo(
-    () => (section ? { job: edits, document: jobDocument, section, sectionIndex, openSection, editSection } : null),
-    [edits, jobDocument, section, sectionIndex, openSection, editSection],
+    () => (floor ? { ...floor, document: jobDocument } : null),
+    [floor, jobDocument],
   );
   const { answer, faults } = live;
   const plan: PlanBench = useMemo(
@@ -207,6 +221,9 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
       act,
     ],
   );
-  const bench = useMemo(() => (document ? { document, plan, view } : null), [document, plan, view]);
+  const bench = useMemo(
+    () => (floor && document ? { section: floor, document, plan, view } : null),
+    [floor, document, plan, view],
+  );
   return { bench, live, openId, tool, setTool, pick, waiting, wait };
 }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
@@ -54,6 +55,12 @@ class Notebook:
     def ask(self, step: str, field: str, text: str) -> None:
         if all(item.field != field for item in self.open):
             self.open.append(Open(step, field, text))
+
+    def add(self, flags: Iterable[Flag], asked: Iterable[Open]) -> None:
+        """Takes over what was said elsewhere."""
+        self.flags += flags
+        for item in asked:
+            self.ask(item.step, item.field, item.text)
 
     def figure(
         self, name: str, value: float | None, unit: str, formula: str, source: str, **inputs: tuple[Any, str]

@@ -89,8 +89,17 @@ class BayRow:
         """Plate that wind blows over."""
         return sum(bay.to_in - bay.from_in for bay in self.bays if bay.to_wind) / 12
 
-    def state_count(self, state: str) -> int:
-        """How many bays are marked so."""
+    @cached_property
+    def blocked(self) -> int:
+        """Bays that are marked as blocked."""
+        return self._marked("blocked")
+
+    @cached_property
+    def obstructed(self) -> int:
+        """Bays that something stands in."""
+        return self._marked("obstructed")
+
+    def _marked(self, state: str) -> int:
         return sum(bay.state == state for bay in self.bays)
 
     @cached_property
@@ -108,7 +117,12 @@ class BayRow:
 
         gap_in square to the deck, inches. Source: handbook §8, vent area.
         """
-        return gap_in * sum(bay.clear_in for bay in self.bays if bay.baffle)
+        return gap_in * self.clear_in
+
+    @cached_property
+    def clear_in(self) -> float:
+        """Clear width of all bays with a baffle."""
+        return sum(bay.clear_in for bay in self.bays if bay.baffle)
 
     @property
     def last_in(self) -> float | None:

@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -44,16 +45,16 @@ class Headroom:
     plane_in: Floats
     old_in: Floats | None
 
-    @property
+    @cached_property
     def room_in(self) -> Floats:
-        """Vertical room for insulation, never below 0."""
+        """Vertical room for insulation, never below 0. The same array each time: what was made of it is found by it."""
         return np.maximum(0.0, self.plane_in)
 
     @property
     def array_bytes(self) -> int:
         """What the arrays hold, bytes."""
         old = 0 if self.old_in is None else self.old_in.nbytes
-        return self.share.nbytes + self.edge.nbytes + self.plane_in.nbytes + old
+        return self.share.nbytes + self.edge.nbytes + 2 * self.plane_in.nbytes + old
 
 
 def headroom(

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..base.arrays import Floats
-from ..base.notebook import Notebook
+from ..base.memory import Itself, remembered
+from ..base.notebook import Flag, Notebook, Open
 from ..floor.grid import Grid
 from ..given.section import SectionInput
 from ..layers.layer import Layer
@@ -18,6 +19,9 @@ from ..old_fill.keep_or_clear import Removal, only_batts, removal
 from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
 from .site import Site, ask_for_board
 
+KEPT_BYTES = 12_000_000
+# What was found beside its map.
+FOUND_BYTES = 5_000
 # What becomes of the old fill where the method says so.
 BY_METHOD = {"lift_and_fill": "lift", "clear_and_blow": "clear"}
 
@@ -49,7 +53,34 @@ class OldFill:
 
 
 def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
-    """The old fill of a section; asks for what is not known of it."""
+    """The old fill of a section; asks for what is not known of it.
+
+    Found by what no choice or target changes, so that an edit of those does not look at it again.
+    """
+    found = _found(replace(section, choice=None, target=None, old_fill=None), Itself(site))
+    notes.add(found.flags, found.open)
+    return found.old.as_decided(section)
+
+
+@dataclass(frozen=True, eq=False)
+class _Found:
+    old: OldFill
+    flags: tuple[Flag, ...]
+    open: tuple[Open, ...]
+
+
+@remembered(
+    KEPT_BYTES,
+    lambda found: FOUND_BYTES + (0 if found.old.map_in is None else found.old.map_in.nbytes),
+    lambda _, site: site.thing.grid.array_bytes,
+)
+def _found(section: SectionInput, site: Itself) -> _Found:
+    notes = Notebook(section.id)
+    old = _as_it_lies(section, site.thing, notes)
+    return _Found(old, tuple(notes.flags), tuple(notes.open))
+
+
+def _as_it_lies(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
     map_in, readings, mean = _readings(section, site.grid)
     today = layers_today(section, mean, notes)
     r = None
@@ -58,8 +89,7 @@ def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
             ask_for_board(section, notes)
         else:
             r = r_as_it_lies(today, site.boundary, map_in)
-    known = OldFill(today=today, r=r, map_in=map_in, readings=readings, action="keep", decided=False)
-    return known.as_decided(section)
+    return OldFill(today=today, r=r, map_in=map_in, readings=readings, action="keep", decided=False)
 
 
 def removal_of(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -133,7 +134,19 @@ def worth(
     section: SectionInput, layers: tuple[Layer, ...], boundary: float | None, r_existing: float
 ) -> tuple[WorthStep, ...]:
     """R as labelled → R as it lies, one defect at a time in the order of the handbook."""
-    given = list(section.layers or ())
+    return _worth(section.layers or (), bool(section.readings), layers, boundary, r_existing)
+
+
+# No depth of the new fill changes it.
+@lru_cache(maxsize=1024)
+def _worth(
+    recorded: tuple[LayerInput, ...],
+    read: bool,
+    layers: tuple[Layer, ...],
+    boundary: float | None,
+    r_existing: float,
+) -> tuple[WorthStep, ...]:
+    given = list(recorded)
     if not given:
         return ()
     r = sum(labelled_r(la.material, la.depth_in or 0.0, la.r) for la in given)
@@ -146,7 +159,7 @@ def worth(
         r = to
 
     bare = [replace(la, condition="sound", label_in=None, void=0.0) for la in given]
-    if section.readings:
+    if read:
         bare = _at_mean([replace(la, label_in=None) for la in bare], depth_of(layers))
         step(None, "depth by the readings", sum(_as_it_lies(la).r for la in bare))
         given = _at_mean(given, depth_of(layers))

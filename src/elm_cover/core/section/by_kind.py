@@ -42,9 +42,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> PlannedSection:
     A section that is as it was when it was last planned is not planned again.
     """
     told = _KEPT.get((section, notes.prefix), lambda: _told(section, notes.prefix))
-    notes.flags += told.flags
-    for item in told.open:
-        notes.ask(item.step, item.field, item.text)
+    notes.add(told.flags, told.open)
     notes.figures.update(told.figures)
     return told.planned
 

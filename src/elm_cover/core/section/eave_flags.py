@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..base.memory import Itself, remembered
 from ..base.notebook import Notebook
 from ..base.units import eighths, fixed, nearest_eighth, r_value
 from ..eaves.baffles import NEAR_IN, fitting
@@ -23,6 +24,7 @@ from .eave_plan import EavePlan
 CODE_VENT_GAP_IN = 1.0
 # A chute that is longer than its pieces reach by no more than this is worth a word: a little less saves a piece in each bay.
 JUST_OVER_IN = 2.0
+MOST_ROOM_BYTES = 12_000_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -139,10 +141,10 @@ def _full_depth_never_reached(here: Alike, notes: Notebook) -> None:
     roof = here.site.roof
     if roof is None:
         return
-    governed = np.isin(roof.edge, here.indexes)
-    if not governed.any():
+    most_in = _most_room_in(Itself(roof), here.indexes)
+    if most_in is None:
         return
-    reach = float(roof.room_in[governed].max()) + here.eave.slope * here.site.grid.cell_ft * 6
+    reach = most_in + here.eave.slope * here.site.grid.cell_ft * 6
     if reach < here.depth_in:
         notes.flag(
             "full_depth_never_reached",
@@ -152,6 +154,13 @@ def _full_depth_never_reached(here: Alike, notes: Notebook) -> None:
             "Pick a product with more R per inch, or lower the target and say so on the card.",
             here.at("pitch_in_12"),
         )
+
+
+@remembered(MOST_ROOM_BYTES, lambda _: 8, lambda roof, _: roof.thing.array_bytes)
+def _most_room_in(roof: Itself, indexes: tuple[int, ...]) -> float | None:
+    """The most room that these eaves leave at any cell; None where they limit none. No depth changes it."""
+    governed = np.isin(roof.thing.edge, indexes)
+    return float(roof.thing.room_in[governed].max()) if governed.any() else None
 
 
 def _baffle_too_short(here: Alike, notes: Notebook) -> None:

@@ -61,15 +61,18 @@ class EavePlan:
 Alike = dict[tuple[Eave | None, float, Remedy | None], OverPlate | None]
 
 
-def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, alike: Alike | None = None) -> EavePlan:
+def plan_eave(
+    section: SectionInput,
+    site: Site,
+    laid: Laid,
+    edge_index: int,
+    alike: Alike | None = None,
+    extra_ua: float | None = None,
+) -> EavePlan:
     """One eave's figures, as far as they are known. alike: what lies over the plates of this section so far: eaves that are
-    alike are looked at once."""
-    settings = section.settings
-    row, eave = site.rows.get(edge_index), (site.eaves or {}).get(edge_index)
-    run_ft = edge_length_ft(section.outline_ft, edge_index)
-    plan = EavePlan(edge=edge_index, run_ft=run_ft, baffles=0 if section.vented is False else None)
-    if row is not None:
-        plan = _with_bays(plan, row, section)
+    alike are looked at once. extra_ua: what its thin strip costs."""
+    settings, eave = section.settings, (site.eaves or {}).get(edge_index)
+    plan = _with_bays(section, site.rows.get(edge_index), edge_index, extra_ua)
     known: Alike = {} if alike is None else alike
     like = (eave, section.edges[edge_index].plate_width_in, section.edges[edge_index].remedy)
     if like not in known:
@@ -96,18 +99,25 @@ def plan_eave(section: SectionInput, site: Site, laid: Laid, edge_index: int, al
         depth_over_plate_mean_in=over.mean_in,
         r_over_plate_mean=over.mean_r,
         room_at_plate_in=eave.room_at_plate_in,
-        remedy_ft3=None if remedy is None else remedy_ft3_per_ft(eave, remedy, depth) * run_ft,
+        remedy_ft3=None if remedy is None else remedy_ft3_per_ft(eave, remedy, depth) * plan.run_ft,
     )
 
 
-def _with_bays(plan: EavePlan, row: BayRow, section: SectionInput) -> EavePlan:
+def _with_bays(section: SectionInput, row: BayRow | None, edge_index: int, extra_ua: float | None) -> EavePlan:
     """The eave with what its bays come to."""
-    return replace(
-        plan,
+    run_ft = edge_length_ft(section.outline_ft, edge_index)
+    if row is None:
+        return EavePlan(
+            edge=edge_index, run_ft=run_ft, extra_ua=extra_ua, baffles=0 if section.vented is False else None
+        )
+    return EavePlan(
+        edge=edge_index,
+        run_ft=run_ft,
+        extra_ua=extra_ua,
         bays=len(row.bays),
         baffles=row.baffles,
-        blocked=row.state_count("blocked"),
-        obstructed=row.state_count("obstructed"),
+        blocked=row.blocked,
+        obstructed=row.obstructed,
         solid=row.solid,
         plugs=row.plugs,
         without_air=row.without_air,

@@ -168,11 +168,10 @@ def _eaves(section: SectionInput, parts: Parts, notes: Notebook) -> tuple[EavePl
     for index, edge in enumerate(section.edges):
         if edge.kind != "eave":
             continue
-        plan = plan_eave(section, site, laid, index, alike)
+        extra = None
         if laid.stack is not None and parts.places is not None:
             extra = thin_strip_ua(site, parts.places, parts.heat, laid.stack.depth_in, index)
-            plan = replace(plan, extra_ua=extra)
-        plans.append(plan)
+        plans.append(plan_eave(section, site, laid, index, alike, extra))
     if laid.stack is not None:
         flag_eaves(section, site, plans, laid.stack.depth_in, notes)
     return tuple(plans)
