@@ -48,6 +48,21 @@ class Together:
 EVERYWHERE = Together()
 
 
+class _Hashed:
+    """A key with its hash, which is long in the making: once for each time something is asked for."""
+
+    __slots__ = ("_hash", "key")
+
+    def __init__(self, key: Hashable) -> None:
+        self.key, self._hash = key, hash(key)
+
+    def __hash__(self) -> int:
+        return self._hash
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Hashed) and self.key == other.key
+
+
 class Memory(Generic[Key, Made]):
     """Keeps what was made, bounded in bytes; safe between threads.
 
@@ -60,7 +75,7 @@ class Memory(Generic[Key, Made]):
         self.bytes_kept = 0
         self._weigh = weigh
         # What was made, its bytes, and the turn it was last asked in.
-        self._kept: OrderedDict[Key, tuple[Made, int, int]] = OrderedDict()
+        self._kept: OrderedDict[_Hashed, tuple[Made, int, int]] = OrderedDict()
         self._together = together
         together.add(self)
 
@@ -79,16 +94,17 @@ class Memory(Generic[Key, Made]):
 
         key_bytes: what the key itself keeps alive.
         """
+        hashed = _Hashed(key)
         with self._together.lock:
-            found = self._kept.pop(key, None)
+            found = self._kept.pop(hashed, None)
             if found is not None:
-                self._kept[key] = (found[0], found[1], next(self._together.turns))
+                self._kept[hashed] = (found[0], found[1], next(self._together.turns))
                 return found[0]
         made = make()
         weight = self._weigh(made) + key_bytes
         with self._together.lock:
-            if key not in self._kept and weight <= self.most_bytes:
-                self._kept[key] = (made, weight, next(self._together.turns))
+            if hashed not in self._kept and weight <= self.most_bytes:
+                self._kept[hashed] = (made, weight, next(self._together.turns))
                 self.bytes_kept += weight
                 while self.bytes_kept > self.most_bytes:
                     self.drop_oldest()

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -67,22 +68,22 @@ class Stack:
     under_layers: int = 0
     batts: tuple[Layer, ...] = ()
 
-    @property
+    @cached_property
     def old_in(self) -> float:
         """Depth of the old fill, on the day."""
         return sum(layer.depth_in for layer in self.layers) + self.rise_in
 
-    @property
+    @cached_property
     def installed_in(self) -> float:
         """All that is new on the day: batts and blown fill."""
         return depth_of(self.batts) + self.fill.installed_in
 
-    @property
+    @cached_property
     def settled_in(self) -> float:
         """All that is new after settling, inches."""
         return depth_of(self.batts) + self.fill.settled_in
 
-    @property
+    @cached_property
     def depth_in(self) -> float:
         """D: what lies there + new installed, the fill line."""
         return self.old_in + self.installed_in

@@ -69,7 +69,7 @@ def lying_of(old: OldFill, laid: Laid, places: Places | None) -> Lying | None:
     """
     if laid.stack is None or places is None:
         return None
-    return laid.stack.at(places.room_in, _old_under(old, laid.stack, places.old_in), places.dressed)
+    return laid.stack.at(places.room_in, old_under(old, laid.stack, places.old_in), places.dressed)
 
 
 def beneath_boards(old: OldFill, laid: Laid) -> Beneath:
@@ -141,8 +141,9 @@ def _paths(under: Boundary, stack: Stack, lying: Lying, chart: Chart | None) -> 
     return paths(under, lying.layers, settled, new_r, per_in, lying.over_r)
 
 
-def _old_under(old: OldFill, stack: Stack, old_in: Floats | None) -> Floats | None:
-    """The old fill's depth as it lies under the new: gone where it is cleared, a little thinner where it is pressed."""
+def old_under(old: OldFill, stack: Stack, old_in: Floats | None) -> Floats | None:
+    """The old fill's depth as it lies under the new, in, shape as the map's: None where it is cleared, a little thinner where it
+    is pressed. Source: handbook §8, old(x)."""
     if old_in is None or old.action == "clear" or not old.today:
         return None
     now, later = depth_of(old.today), depth_of(stack.layers[stack.under_layers :])

@@ -9,11 +9,10 @@ from ..base.units import ROUNDING_SLACK, eighths, fixed, r_value
 from ..given.section import SectionInput
 from ..layers.kinds import kind_of
 from ..layers.voids import R_TOLERANCE
+from ..laying.at_cells import AtCells
 from ..laying.blower import Blower
-from ..laying.build_up import Laid
-from ..laying.heat import Heat
+from ..laying.heat import old_under
 from ..laying.limit import over_limit
-from ..laying.site import Site
 from .result import SectionPlan
 
 NEXT_TO_NOTHING_IN = 1 / 8
@@ -60,21 +59,31 @@ def boards_flag(section: SectionInput, plan: SectionPlan, notes: Notebook) -> No
     )
 
 
-def dips_flag(section: SectionInput, site: Site, laid: Laid, drawn: Heat, notes: Notebook) -> None:
+def dips_flag(section: SectionInput, cells: AtCells, notes: Notebook) -> None:
     """Says where the fill goes deeper than its chart, over dips of uneven old fill.
 
     Source: handbook, Settled since 7.
     """
-    fill = laid.fill
-    if laid.blower is None or fill is None or fill.installed_in <= 0 or drawn.lying is None:
+    laid, site, fill, map_in = cells.laid, cells.site, cells.laid.fill, cells.old.map_in
+    if laid.blower is None or laid.stack is None or fill is None or fill.installed_in <= 0 or map_in is None:
         return
     last = laid.blower.chart.rows[-1]
-    deep = drawn.lying.new_settled_in
+    under = old_under(cells.old, laid.stack, map_in)
+    # Nowhere can it be deeper than over the lowest of the old fill.
+    if under is None:
+        return
+    deepest_in = laid.stack.depth_in - float(under.min())
+    if deepest_in * fill.settled_in / fill.installed_in <= last.settled_in:
+        return
+    lying = cells.lying
+    if lying is None:
+        return
+    deep = lying.new_settled_in
     beyond = deep > max(last.settled_in, fill.settled_in) + NEXT_TO_NOTHING_IN
     if not beyond.any() or not (deep > last.settled_in + NEXT_TO_NOTHING_IN).any():
         return
     at = int(np.argmax(deep))
-    most = eighths(float(drawn.lying.new_installed_in[at]))
+    most = eighths(float(lying.new_installed_in[at]))
     notes.flag(
         "dips_beyond_chart",
         "note",

@@ -10,6 +10,7 @@ from ..base.units import r_value
 from ..given.section import SectionInput
 from ..layers.places import Places
 from ..layers.stack import depth_of
+from ..laying.at_cells import AtCells
 from ..laying.batt_layout import ask_for_batts
 from ..laying.blower import ByInches, by_inches
 from ..laying.build_up import Laid
@@ -39,7 +40,7 @@ from .vents import section_vents
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Parts:
     """What an open floor is told from: each part made once, from those before it. places: the parts that its sums are made
-    of. drawn: what lies at each cell of its grid."""
+    of. cells: what lies at each cell of its grid."""
 
     site: Site
     old: OldFill
@@ -47,7 +48,7 @@ class Parts:
     laid: Laid
     places: Places | None
     heat: Heat
-    drawn: Heat
+    cells: AtCells
     taken: Taken
 
 
@@ -62,14 +63,14 @@ def plan_open_floor(section: SectionInput, site: Site, old: OldFill, notes: Note
     _enough_flag(laid, old, notes)
     places = site.parts(section.outline_ft, old.map_in)
     heat = replace(heat_of(section, site, old, laid, places), ua_today=_ua_today(section, site, old, places))
-    drawn = heat_of(section, site, old, laid, site.cells(old.map_in))
+    cells = AtCells(section, site, old, laid)
     taken = taken_of(section, site, old, laid, heat, places, pieces=True)
-    parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, drawn=drawn, taken=taken)
+    parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, cells=cells, taken=taken)
     plan = _told(section, parts, notes)
     target_flag(section, plan, notes)
     load_flag(plan, laid.blower, notes)
     boards_flag(section, plan, notes)
-    dips_flag(section, site, laid, drawn, notes)
+    dips_flag(section, cells, notes)
     density_flag(section, notes)
     gap_flag(section, notes)
     explain(section, plan, laid.stack, site.boundary, notes)
@@ -138,14 +139,13 @@ def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
 
 
 def _fields(section: SectionInput, parts: Parts) -> SectionFields:
-    site, laid, drawn = parts.site, parts.laid, parts.drawn
+    site, laid = parts.site, parts.laid
     return replace(
         fields_of(section, site, parts.old),
         roof=site.roof,
         eaves=site.eaves or {},
         stack=laid.stack,
-        depth_in=None if drawn.lying is None else drawn.lying.top_in,
-        r=drawn.r,
+        cells=parts.cells,
         batts=tuple(layer.layout for layer in parts.taken.batts if layer.layout is not None),
         rows=site.rows,
         work=site.work,

@@ -18,6 +18,7 @@ from ..floor.grid import Grid
 from ..given.section import DepthReading, SectionInput
 from ..layers.layer import Layer
 from ..layers.stack import Stack
+from ..laying.at_cells import AtCells
 from ..laying.blower import ByInches
 from ..laying.decided import OldFill
 from ..laying.site import Site
@@ -95,8 +96,7 @@ class SectionFields:
     eaves: Mapping[int, Eave] = field(default_factory=dict)
     today: tuple[Layer, ...] | None = None
     stack: Stack | None = None
-    depth_in: Floats | None = None
-    r: Floats | None = None
+    cells: AtCells | None = None
     holes: tuple[Points, ...] = ()
     readings: tuple[DepthReading, ...] = ()
     old_in: Floats | None = None
@@ -107,12 +107,23 @@ class SectionFields:
     baffle: BaffleInput = field(default_factory=BaffleInput)
 
     @property
+    def depth_in(self) -> Floats | None:
+        """Top of all that lies at each cell, in; None where that is not known."""
+        return None if self.cells is None else self.cells.depth_in
+
+    @property
+    def r(self) -> Floats | None:
+        """R at each cell, h·ft²·°F/Btu; None where that is not known."""
+        return None if self.cells is None else self.cells.r
+
+    @property
     def array_bytes(self) -> int:
-        """What the arrays hold, bytes."""
+        """What the arrays hold once all are made, bytes."""
         grid, roof = self.grid, self.roof
-        arrays = [grid.x_ft, grid.y_ft, grid.column, grid.row, self.depth_in, self.r, self.old_in]
+        arrays = [grid.x_ft, grid.y_ft, grid.column, grid.row, self.old_in]
         arrays += [] if roof is None else [roof.room_in, roof.plane_in, roof.edge]
-        return sum(array.nbytes for array in arrays if array is not None)
+        drawn = 0 if self.cells is None else self.cells.array_bytes
+        return drawn + sum(array.nbytes for array in arrays if array is not None)
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
