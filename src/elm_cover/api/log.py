@@ -11,6 +11,7 @@ from flask import Response, current_app, jsonify, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
+from ..core.base.memory import Memory
 from ..core.log.fold import Day
 from ..core.plan import day_of
 from ..formats.log_file import entry_document, read_entry
@@ -25,6 +26,9 @@ from .jobs import job_store
 from .problems import Problem
 
 logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
+# Days as they were folded; what one entry leaves in them, about.
+ENTRY_BYTES = 2_000
+DAYS: Memory[tuple[str, str, int], Day] = Memory(8_000_000, lambda _: 0)
 # How far ahead of this program a corrected time may be: clocks are read a moment apart.
 AHEAD = timedelta(days=1)
 
@@ -98,9 +102,19 @@ def read_log(path: JobPath, query: AfterQuery) -> Response:
 
 
 def logged_day(job_id: str) -> Day | None:
-    """What the log of a stored job comes to; None where nothing was written in it. Raises NoSuchJobError."""
-    logged = job_store().log(job_id)
-    return day_of(entries_of(logged)) if logged else None
+    """What the log of a stored job comes to; None where nothing was written in it. Raises NoSuchJobError.
+
+    Folded once for so many entries: entries are added and never changed.
+    """
+    store = job_store()
+    last = store.log_length(job_id)
+    if not last:
+        return None
+
+    def folded() -> Day:
+        return day_of(entries_of([line for line in store.log(job_id) if line.n <= last]))
+
+    return DAYS.get((str(store.folder), job_id, last), folded, last * ENTRY_BYTES)
 
 
 def entries_of(logged: list[LoggedEntry]) -> list[LogEntry]:

@@ -10,7 +10,7 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.plan import plan, plan_json, work_after
+from ..core.plan import Plan, plan, plan_json, plan_text, work_after
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
@@ -24,14 +24,14 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
-    answer = planned_and_drawn(body)
-    drawn = answer["drawing"]
+    result, drawn = planned_and_drawn(body)
     if drawn["house"] is not None:
         drawn = {**drawn, "house": _house_told(query, drawn["house"])}
     if drawn["item"] is not None:
         drawn = {**drawn, "item": {**drawn["item"], "title": query.told(drawn["item"]["title"])}}
-    plan_text, drawn_text = written(query.told(answer["plan"])), written_drawing(drawn, body.drawn)
-    return Response(b'{"plan":' + plan_text + b',"drawing":' + drawn_text + b"}", mimetype="application/json")
+    told = written(query.told(plan_json(result))) if query.changes else plan_text(result)
+    answer = b'{"plan":' + told + b',"drawing":' + written_drawing(drawn, body.drawn) + b"}"
+    return Response(answer, mimetype="application/json")
 
 
 def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
@@ -50,7 +50,7 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
     return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
-def planned_and_drawn(asked: PlanAsked) -> dict[str, Any]:
+def planned_and_drawn(asked: PlanAsked) -> tuple[Plan, dict[str, Any]]:
     """Plan and drawing of one job, with what the log says of its work list."""
     result = plan(asked.job)
     day = None if asked.log_of is None else logged_day(asked.log_of)
@@ -58,4 +58,4 @@ def planned_and_drawn(asked: PlanAsked) -> dict[str, Any]:
         result = replace(result, work=work_after(result, day))
     whole_house = asked.cut is not None and asked.cut.house
     drawn = drawing(result, framing_of(asked.job), _cut(asked.cut), whole_house, asked.item)
-    return {"plan": plan_json(result), "drawing": drawn}
+    return result, drawn

@@ -28,6 +28,11 @@ class ViewQuery(KnownModel):
 
     units: Literal["feet", "metric"] = "feet"
 
+    @property
+    def changes(self) -> bool:
+        """Whether it says any sentence otherwise than the core does."""
+        return self.units == "metric"
+
     def told(self, answer: Any) -> Any:
         """The answer with its sentences in this view."""
-        return all_in_metric(answer) if self.units == "metric" else answer
+        return all_in_metric(answer) if self.changes else answer

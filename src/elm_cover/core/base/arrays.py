@@ -7,4 +7,5 @@ from numpy.typing import NDArray
 
 Floats = NDArray[np.float64]
 Integers = NDArray[np.int64]
+Bools = NDArray[np.bool_]
 Points = tuple[tuple[float, float], ...]

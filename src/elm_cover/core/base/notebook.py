@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypedDict
 
 
 @dataclass(frozen=True)
@@ -28,14 +28,21 @@ class Open:
     text: str
 
 
+class FigureInput(TypedDict):
+    """What a figure was made from."""
+
+    value: Any
+    unit: str
+
+
 @dataclass(frozen=True)
 class Figure:
-    """A figure that can be opened: how it came about. inputs: name → (value, unit)."""
+    """A figure that can be opened: how it came about. inputs: by name, those that are known."""
 
     value: float | None
     unit: str
     formula: str
-    inputs: dict[str, tuple[Any, str]]
+    inputs: dict[str, FigureInput]
     source: str
 
 
@@ -66,4 +73,7 @@ class Notebook:
         self, name: str, value: float | None, unit: str, formula: str, source: str, **inputs: tuple[Any, str]
     ) -> None:
         if value is not None:
-            self.figures[self.prefix + name] = Figure(value, unit, formula, inputs, source)
+            known = {
+                name: FigureInput(value=of, unit=in_unit) for name, (of, in_unit) in inputs.items() if of is not None
+            }
+            self.figures[self.prefix + name] = Figure(value, unit, formula, known, source)

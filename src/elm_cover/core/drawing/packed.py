@@ -4,17 +4,22 @@ from __future__ import annotations
 
 import base64
 import math
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
 
-from ..base.arrays import Floats
+from ..base.arrays import Bools, Floats, Integers
+from ..base.memory import Itself, remembered
+from ..floor.grid import Grid
 from ..section.result import SectionFields
 
 MOST_CELLS_DRAWN = 12_000
 OUTSIDE = 65_535
 PER_UNIT = 100
 OLD_FULL_QUANTILE = 0.9
+KEPT_BYTES = 8_000_000
+NO_OLD = {"old_in": None, "old_range_in": None, "old_full_in": None}
 
 
 def packed_grid(fields: SectionFields) -> dict[str, Any] | None:
@@ -23,35 +28,67 @@ def packed_grid(fields: SectionFields) -> dict[str, Any] | None:
     grid = fields.grid
     if fields.depth_in is None and fields.old_in is None:
         return None
+    coarse = _coarse(Itself(grid))
+    return {
+        "origin_ft": grid.origin_ft,
+        "cell_ft": grid.cell_ft * coarse.step,
+        "columns": coarse.columns,
+        "rows": coarse.rows,
+        "per_unit": PER_UNIT,
+        "outside": OUTSIDE,
+        "depth_in": _packed(fields.depth_in, coarse),
+        "depth_range_in": _span(fields.depth_in),
+        "r": _packed(fields.r, coarse),
+        "r_range": _span(fields.r),
+        **(NO_OLD if fields.old_in is None else _old(Itself(fields.old_in), Itself(grid))),
+    }
+
+
+@dataclass(frozen=True, eq=False)
+class _Coarse:
+    """Which cells of a grid are drawn, and where. pick: shape (cells of the grid,); at: place among those drawn."""
+
+    step: int
+    columns: int
+    rows: int
+    pick: Bools
+    at: Integers
+
+
+# Which cells are drawn, and the old fill there, no depth changes.
+@remembered(KEPT_BYTES, lambda coarse: coarse.pick.nbytes + coarse.at.nbytes, lambda grid: grid.thing.array_bytes)
+def _coarse(known: Itself) -> _Coarse:
+    grid: Grid = known.thing
     step = max(1, math.ceil(math.sqrt(grid.count / MOST_CELLS_DRAWN)))
     columns, rows = math.ceil(grid.columns / step), math.ceil(grid.rows / step)
     pick = (grid.column % step == step // 2) & (grid.row % step == step // 2)
     at = (grid.row[pick] // step) * columns + grid.column[pick] // step
+    return _Coarse(step, columns, rows, pick, at)
 
-    def pack(values: Floats | None) -> str | None:
-        if values is None:
-            return None
-        cells = np.full(columns * rows, OUTSIDE, dtype="<u2")
-        cells[at] = np.clip(np.round(values[pick] * PER_UNIT), 0, OUTSIDE - 1)
-        return base64.b64encode(np.diff(cells, prepend=cells.dtype.type(0)).tobytes()).decode("ascii")
 
-    def span(values: Floats | None) -> list[float] | None:
-        finite = np.array([]) if values is None else values[np.isfinite(values)]
-        return [float(finite.min()), float(finite.max())] if finite.size else None
-
+@remembered(
+    KEPT_BYTES,
+    lambda old: len(old["old_in"]),
+    lambda old_in, grid: old_in.thing.nbytes + grid.thing.array_bytes,
+)
+def _old(old_in: Itself, grid: Itself) -> dict[str, Any]:
+    values: Floats = old_in.thing
     return {
-        "origin_ft": grid.origin_ft,
-        "cell_ft": grid.cell_ft * step,
-        "columns": columns,
-        "rows": rows,
-        "per_unit": PER_UNIT,
-        "outside": OUTSIDE,
-        "depth_in": pack(fields.depth_in),
-        "depth_range_in": span(fields.depth_in),
-        "r": pack(fields.r),
-        "r_range": span(fields.r),
-        "old_in": pack(fields.old_in),
-        "old_range_in": span(fields.old_in),
+        "old_in": _packed(values, _coarse(grid)),
+        "old_range_in": _span(values),
         # What counts as full of the old fill: one odd heap does not make all the rest look thin.
-        "old_full_in": None if fields.old_in is None else float(np.quantile(fields.old_in, OLD_FULL_QUANTILE)),
+        "old_full_in": float(np.quantile(values, OLD_FULL_QUANTILE)),
     }
+
+
+def _packed(values: Floats | None, coarse: _Coarse) -> str | None:
+    if values is None:
+        return None
+    cells = np.full(coarse.columns * coarse.rows, OUTSIDE, dtype="<u2")
+    cells[coarse.at] = np.clip(np.round(values[coarse.pick] * PER_UNIT), 0, OUTSIDE - 1)
+    return base64.b64encode(np.diff(cells, prepend=cells.dtype.type(0)).tobytes()).decode("ascii")
+
+
+def _span(values: Floats | None) -> list[float] | None:
+    finite = np.array([]) if values is None else values[np.isfinite(values)]
+    return [float(finite.min()), float(finite.max())] if finite.size else None

@@ -77,6 +77,9 @@ class SectionKeys:
     ways_in: tuple[WayIn, ...] = ()
 
 
+NOTHING_DECIDED = Decided()
+
+
 @dataclass(frozen=True)
 class WorkInput:
     """The record of the whole job as the work list takes it. cover_every_light: the house rule on recessed lights."""
@@ -92,4 +95,4 @@ class WorkInput:
 
     def decided(self, key: str) -> Decided:
         """What was decided about an item; nothing where nobody said anything."""
-        return self.decisions.get(key, Decided())
+        return self.decisions.get(key, NOTHING_DECIDED)

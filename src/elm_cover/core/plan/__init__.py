@@ -12,7 +12,7 @@ from .loading import Load, load
 from .proving import Proof, prove
 from .reaching import Reach, reach
 from .ways import rack
-from .whole_job import Plan, plan, plan_json
+from .whole_job import Plan, plan, plan_json, plan_text
 from .work_done import day_of, work_after
 
 __all__ = [
@@ -31,6 +31,7 @@ __all__ = [
     "load",
     "plan",
     "plan_json",
+    "plan_text",
     "prove",
     "proved_job",
     "rack",

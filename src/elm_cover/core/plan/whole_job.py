@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from pydantic_core import to_jsonable_python
+from pydantic_core import to_json, to_jsonable_python
 
 from ...job import Job
 from ...job.section import Section
@@ -36,6 +36,7 @@ from .price import explain_cost, job_cost, job_saving
 from .totals import Totals, heat_of, totals_of
 from .work_list import JobWork, job_work, lids_save_ua
 
+NOT_TOLD = {"fields", "job_work", "taken"}
 LEVELS = ("stop", "caution", "note")
 
 
@@ -118,14 +119,13 @@ def plan(job: Job) -> Plan:
 
 def plan_json(result: Plan) -> dict[str, Any]:
     """The plan as JSON data, nothing rounded; the grids behind it stay out."""
-    data: dict[str, Any] = to_jsonable_python(result, exclude={"fields", "job_work", "taken"})
-    for figure in data["figures"].values():
-        figure["inputs"] = {
-            name: {"value": value, "unit": unit}
-            for name, (value, unit) in figure["inputs"].items()
-            if value is not None
-        }
+    data: dict[str, Any] = to_jsonable_python(result, exclude=NOT_TOLD)
     return data
+
+
+def plan_text(result: Plan) -> bytes:
+    """The same as text, which is quicker made than by way of the data. What is no number is null."""
+    return to_json(result, exclude=NOT_TOLD, inf_nan_mode="null")
 
 
 def _named(item: Open, section: SectionInput) -> Open:

@@ -58,7 +58,7 @@ def beyond_in(section: PlannedSection) -> float | None:
 
 def lids_save_ua(work: JobWork) -> float:
     """What the lids and covers that are not left out will save, Btu/h·°F. Source: handbook §13, lid."""
-    return sum(task.saves_ua for task in work.tasks if not is_left(task, work.given.record))
+    return sum(task.saves_ua for task in work.tasks if task.saves_ua and not is_left(task, work.given.record))
 
 
 def _told_apart(tasks: Sequence[Task]) -> list[Task]:

@@ -331,7 +331,8 @@ def prepared(tasks: Iterable[Task], record: WorkInput) -> Quantities:
 def is_left(task: Task, record: WorkInput) -> bool:
     """Whether an item is left out by decision, with a reason and a name. Source: handbook §13, ready to close."""
     decided = record.decided(task.key)
-    return _leavable(task) and not task.stop and bool(decided.left_reason and decided.left_by)
+    # Hardly anything is: asked first.
+    return bool(decided.left_reason and decided.left_by) and not task.stop and _leavable(task)
 
 
 def materials_of(items: Iterable[WorkItem]) -> tuple[MaterialNeed, ...]:
