@@ -155,19 +155,21 @@ def _lying_shapes(stack: Stack, lying: Lying, s: Floats, dressed: bool) -> list[
     """What lies along the cut, from the ceiling up: fill under lifted batts, old fill, batts, work at the edge, new fill."""
     shapes: list[dict[str, Any]] = []
     old, top = lying.under_in, lying.top_in
+    lies = polyline(s, lying.old_in)
     under = _under(stack, lying)
     if under is not None:
         shapes.append(shape("new_fill", [*polyline(s, under), (s[-1], 0.0), (0.0, 0.0)], closed=True))
     base = [(s[-1], 0.0), (0.0, 0.0)] if under is None else list(reversed(polyline(s, under)))
     if stack.old_in > 0:
-        shapes.append(shape("old_fill", [*polyline(s, lying.old_in), *base], closed=True))
+        shapes.append(shape("old_fill", [*lies, *base], closed=True))
     shapes += _batts(stack, lying, s)
     if dressed:
         shapes += _remedy(lying.layers[len(stack.layers)].depth_in, s)
     if stack.fill.installed_in > 0:
-        shapes.append(shape("new_fill", [*polyline(s, top), *reversed(polyline(s, old))], closed=True))
+        line, bottom = polyline(s, top), lies if old is lying.old_in else polyline(s, old)
+        shapes.append(shape("new_fill", [*line, *reversed(bottom)], closed=True))
         shapes.append(shape("settled", polyline(s, old + lying.new_settled_in)))
-        shapes.append(shape("top", polyline(s, top)))
+        shapes.append(shape("top", line))
     return shapes
 
 

@@ -61,11 +61,13 @@ def deck_shapes(
     if not eaves:
         return []
     known = np.flatnonzero(edge >= 0)
+    under_deck_in = np.zeros(max(eaves) + 1)
+    for index, eave in eaves.items():
+        under_deck_in[index] = eave.under_deck_in
     shapes = []
     for run in np.split(known, np.flatnonzero(np.diff(known) > 1) + 1):
         if run.size > 1:
-            z = plane[run] + np.array([eaves[int(i)].under_deck_in for i in edge[run]])
-            shapes.append(shape("deck", polyline(s[run], z)))
+            shapes.append(shape("deck", polyline(s[run], plane[run] + under_deck_in[edge[run]])))
     return shapes
 
 
