@@ -7,6 +7,7 @@ import json
 import threading
 import uuid
 import zipfile
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -14,7 +15,9 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from elm_cover.api import log as log_api
 from elm_cover.api.app import create_app
+from elm_cover.core.plan import day_of
 from tests.conftest import attic
 
 
@@ -186,3 +189,36 @@ def test_the_log_goes_with_the_archive_and_an_old_archive_still_opens(client: Fl
         other.writestr("log.json", json.dumps({"days": []}))
     answer = client.post("/api/archives", data=old.getvalue(), content_type="application/zip")
     assert answer.status_code == 201 and state(client, answer.json["id"]) == "to_do"
+
+
+def test_a_log_is_folded_once_for_so_many_entries(
+    client: FlaskClient, job_id: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    folded: list[int] = []
+
+    def counted(entries: Sequence[Any]) -> Any:
+        folded.append(len(entries))
+        return day_of(entries)
+
+    monkeypatch.setattr(log_api, "day_of", counted)
+    assert state(client, job_id) == "to_do" and folded == [], "nothing is written yet"
+    first = entry()
+    log_api.DAYS.clear()
+    send(client, job_id, first)
+    folded.clear()
+    assert [state(client, job_id) for _ in range(3)] == ["done"] * 3 and folded == [1]
+    send(client, job_id, entry("void", {}, voids=first["id"], seq=1))
+    folded.clear()
+    assert [state(client, job_id) for _ in range(2)] == ["to_do"] * 2 and folded == [2]
+
+
+def test_a_plan_after_the_log_of_a_job_in_the_bin_is_told_that_it_is_not_there(
+    client: FlaskClient, job_id: str
+) -> None:
+    send(client, job_id, entry())
+    stored = client.get(f"/api/jobs/{job_id}")
+    body = {"job": stored.json["document"], "log_of": job_id}
+    assert client.post("/api/plan", json=body).status_code == 200
+    assert client.delete(f"/api/jobs/{job_id}", headers={"If-Match": stored.headers["ETag"]}).status_code in (200, 204)
+    assert client.post("/api/plan", json=body).status_code == 404
+    assert client.post("/api/plan", json={**body, "log_of": "no-such"}).status_code == 404

@@ -9,10 +9,9 @@ from functools import partial
 import numpy as np
 import pytest
 
-from elm_cover.core.base.memory import Itself, Memory, Together, remembered
+from elm_cover.core.base.memory import EVERYWHERE, Itself, Memory, Together, remembered
 from elm_cover.core.drawing import drawing, floor
 from elm_cover.core.plan import plan, plan_json
-from elm_cover.core.section import by_kind
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import read_job
 from elm_cover.job.document import framing_of
@@ -109,6 +108,6 @@ def test_a_plan_after_other_edits_is_the_plan_made_afresh(number: int) -> None:
     warm = [told(document) for document in versions]
     afresh = []
     for document in versions:
-        by_kind.forget_sections()
+        EVERYWHERE.forget()
         afresh.append(told(document))
     assert warm == afresh and warm[0] == warm[-1] != warm[1]

@@ -10,8 +10,9 @@ from elm_cover.core.base.units import eighths
 from elm_cover.core.eaves.ventilation import VentGroup, vent_area
 from elm_cover.core.floor.grid import grid_of
 from elm_cover.core.layers.load import load_limit_psf
-from elm_cover.core.plan import plan_json
+from elm_cover.core.plan import plan_json, plan_text
 from elm_cover.core.preparation.markers import marker_count, marker_points_ft
+from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.product_library import library
 from tests.conftest import attic, codes, planned, rectangle
 
@@ -124,6 +125,13 @@ def test_every_headline_figure_can_be_opened(job: dict) -> None:
         figure = data["figures"][f"sections.main.{name}"]
         assert figure["value"] == data["sections"][0][name]
         assert figure["formula"] and figure["source"] and figure["inputs"]
+
+
+def test_its_text_says_what_its_data_says(job: dict) -> None:
+    job["sections"][0]["readings"] = [{"at_ft": [9, 9], "depth_in": 3}, {"at_ft": [20, 9], "depth_in": 5}]
+    for document in (job, *demo_documents()):
+        result = planned(document)
+        assert json.loads(plan_text(result)) == json.loads(json.dumps(plan_json(result)))
 
 
 def test_eighths() -> None:

@@ -38,6 +38,11 @@ class Together:
         """How much all of them keep now."""
         return sum(memory.bytes_kept for memory in self._memories)
 
+    def forget(self) -> None:
+        """Everything is made anew from now on, as on the first day."""
+        for memory in list(self._memories):
+            memory.clear()
+
     def make_room(self) -> None:
         """Lets go of the oldest until the bound holds. Called with the lock held."""
         while self.bytes_kept > self.most_bytes:
