@@ -219,9 +219,19 @@ def _cells(floor: CrawlFloor, of_node: Integers, room: int, grid: Grid) -> Integ
     mine = np.flatnonzero(floor.can_be & (floor.room == room))
     if mine.size == 0:
         return np.full(grid.count, -1, dtype=np.int64)
-    tree = cKDTree(np.stack([floor.x_ft[mine], floor.y_ft[mine]], axis=1))
-    _, nearest = tree.query(np.stack([grid.x_ft, grid.y_ft], axis=1))
-    return np.asarray(of_node[mine[nearest]])
+    # No place of the lattice is nearer to a cell than the one whose square it lies in; where that is none, all are looked at.
+    (x0, y0), (rows, columns) = floor.origin_ft, floor.table.shape
+    row = np.clip(np.floor((grid.y_ft - y0) / floor.node_ft), 0, rows - 1).astype(np.int64)
+    column = np.clip(np.floor((grid.x_ft - x0) / floor.node_ft), 0, columns - 1).astype(np.int64)
+    open_ = np.zeros(floor.count, dtype=bool)
+    open_[mine] = True
+    nearest = floor.table[row, column]
+    apart = np.flatnonzero((nearest < 0) | ~open_[nearest])
+    if apart.size:
+        tree = cKDTree(np.stack([floor.x_ft[mine], floor.y_ft[mine]], axis=1))
+        _, found = tree.query(np.stack([grid.x_ft[apart], grid.y_ft[apart]], axis=1))
+        nearest[apart] = mine[found]
+    return np.asarray(of_node[nearest])
 
 
 def beyond_reach(bands: tuple[Band, ...], cells: Integers, grid: Grid, throw_ft: float) -> np.ndarray:

@@ -17,6 +17,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 import shapely
@@ -124,15 +125,19 @@ def steps_of(floor: CrawlFloor) -> Steps:
 def _is_open(floor: CrawlFloor, start: Integers, end: Integers) -> Bools:
     """Which steps lie on floor: inside their room, or through an open edge into the next."""
     found = np.zeros(start.size, dtype=bool)
-    ends = np.stack([floor.x_ft[start], floor.y_ft[start], floor.x_ft[end], floor.y_ft[end]], axis=1)
-    lines = np.asarray(shapely.linestrings(ends.reshape(-1, 2, 2)))
+
+    def lines(mine: Integers) -> Any:
+        a, b = start[mine], end[mine]
+        ends = np.stack([floor.x_ft[a], floor.y_ft[a], floor.x_ft[b], floor.y_ft[b]], axis=1)
+        return shapely.linestrings(ends.reshape(-1, 2, 2))
+
     same = floor.room[start] == floor.room[end]
     for number, shape in enumerate(floor.floors):
         mine = np.flatnonzero(same & (floor.room[start] == number))
         if mine.size:
             # Of a floor without corners to go round every step between two of its nodes lies on it.
             convex = float(shapely.area(shapely.convex_hull(shape)) - shapely.area(shape)) < 1e-9
-            found[mine] = True if convex else shapely.covers(shape, lines[mine])
+            found[mine] = True if convex else shapely.covers(shape, lines(mine))
     for one, other in {(int(a), int(b)) for a, b in zip(floor.room[start[~same]], floor.room[end[~same]], strict=True)}:
         mine = np.flatnonzero(~same & (floor.room[start] == one) & (floor.room[end] == other))
         door = _door(floor, one, other)
@@ -140,7 +145,8 @@ def _is_open(floor: CrawlFloor, start: Integers, end: Integers) -> Bools:
             shapely.prepare(door)
             both = shapely.union_all([floor.floors[one], floor.floors[other], door])
             shapely.prepare(both)
-            found[mine] = shapely.intersects(door, lines[mine]) & shapely.covers(both, lines[mine])
+            through = lines(mine)
+            found[mine] = shapely.intersects(door, through) & shapely.covers(both, through)
     return found
 
 
