@@ -27,8 +27,8 @@ from .problems import Problem
 
 logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
 # Days as they were folded; what one entry leaves in them, about.
-ENTRY_BYTES = 2_000
-DAYS: Memory[tuple[str, str, int], Day] = Memory(8_000_000, lambda _: 0)
+ENTRY_BYTES = 600
+DAYS: Memory[tuple[str, str, int], Day] = Memory(16_000_000, lambda _: 0)
 # How far ahead of this program a corrected time may be: clocks are read a moment apart.
 AHEAD = timedelta(days=1)
 
