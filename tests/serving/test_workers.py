@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import contextlib
 import json
+import multiprocessing
 import os
+import sys
 import threading
 import time
 from collections.abc import Iterator
@@ -13,7 +15,6 @@ import pytest
 
 from elm_cover.api.heavy import BusyError, GoneError, TooHeavyError, WorkFailedError, drawn_outlines, weighed
 from elm_cover.job import JobError
-from elm_cover.serving import workers
 from elm_cover.serving.workers import Workers
 from tests.conftest import attic
 
@@ -41,7 +42,20 @@ def pool() -> Iterator[Workers]:
 
 def test_it_is_another_process_that_stands_back(pool: Workers) -> None:
     process, nice = pool.run(who, b"", "", None).split()
-    assert int(process) != os.getpid() and int(nice) >= workers.NICE
+    assert int(process) != os.getpid() and int(nice) >= 10
+
+
+def loaded(given: bytes, how: str) -> bytes:
+    return json.dumps(["elm_cover.api.app" in sys.modules, os.getppid()]).encode()
+
+
+@pytest.mark.skipif("forkserver" not in multiprocessing.get_all_start_methods(), reason="each loads for itself there")
+def test_it_is_forked_from_one_that_has_loaded_everything(pool: Workers) -> None:
+    ready, parent = json.loads(pool.run(loaded, b"", "", None))
+    assert ready and parent != os.getpid()
+    with pytest.raises(WorkFailedError):
+        pool.run(dying, b"", "", None)
+    assert json.loads(pool.run(loaded, b"", "", None)) == [True, parent], "and so is the one that follows"
 
 
 def test_a_rack_comes_back_as_it_is_made_here(pool: Workers) -> None:

@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-import contextlib
+import importlib
 import multiprocessing
 import os
 import threading
 from collections.abc import Callable
 from concurrent.futures import CancelledError
 from concurrent.futures import TimeoutError as LateError
+from multiprocessing.context import BaseContext
 
 from pebble import ProcessExpired, ProcessFuture, ProcessPool
 
 from ..api.heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
 
-WORKERS, NICE = 2, 10
+WORKERS = 2
 LONGEST_S = 30.0
 # More than that do not wait for their turn: each holds its document.
 MOST_WAITING = 16
@@ -23,11 +24,22 @@ LOOK_S = 0.05
 GRACE_S = 2.0
 
 
+READY = "elm_cover.serving.ready"
+
+
+def _context() -> BaseContext:
+    """How workers come to be. Where the system can: forked from one process that has loaded everything once, so that two cost no
+    more than one, and one that was killed is there again at once. Elsewhere each loads it all itself."""
+    if "forkserver" not in multiprocessing.get_all_start_methods():
+        return multiprocessing.get_context("spawn")
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload([READY])
+    return context
+
+
 def _started() -> None:
-    """What a worker does before its first work."""
-    with contextlib.suppress(AttributeError, OSError):
-        os.nice(NICE)
-    from ..api import heavy  # noqa: F401
+    """What a worker does before its first work: nothing where it was forked with everything loaded."""
+    importlib.import_module(READY)
 
 
 class Workers:
@@ -35,16 +47,15 @@ class Workers:
 
     def __init__(self, workers: int = WORKERS, longest_s: float = LONGEST_S, grace_s: float = GRACE_S) -> None:
         self.longest_s, self.grace_s = longest_s, grace_s
-        self._pool = ProcessPool(
-            max_workers=workers, context=multiprocessing.get_context("spawn"), initializer=_started
-        )
+        self._pool = ProcessPool(max_workers=workers, context=_context(), initializer=_started)
         self._waiting = threading.Semaphore(MOST_WAITING)
         self._turns = threading.Semaphore(workers)
+        self._warming: threading.Thread | None = None
 
     def warm(self) -> None:
-        """Starts them, so that the first who asks does not wait for that."""
-        for _ in range(WORKERS):
-            self._pool.schedule(os.getpid)
+        """Starts them, so that the first who asks does not wait for that; answers at once."""
+        self._warming = threading.Thread(target=self._pool.schedule, args=(os.getpid,), name="warm", daemon=True)
+        self._warming.start()
 
     def run(self, work: Callable[[bytes, str], bytes], given: bytes, how: str, gone: threading.Event | None) -> bytes:
         """What the work answers. Raises BusyError, TooHeavyError, GoneError, WorkFailedError, and what the work raises itself."""
@@ -98,6 +109,8 @@ class Workers:
         later.start()
 
     def close(self) -> None:
-        """Ends both at once."""
+        """Ends both at once. While they are still being loaded that is not waited for: the program ends, and they end with it."""
+        if self._warming is not None and self._warming.is_alive():
+            return
         self._pool.stop()
         self._pool.join(timeout=2)
