@@ -8,7 +8,7 @@ const waiting: Load[] = [];
 /** Says that a part of the program did not come, and the way out. What was entered is kept in the browser. */
 function NotLoaded() {
   return (
-    <div className="note" role="alert">
+    <div className="trouble" role="alert">
       <p>
         This part of Elm Cover could not be loaded: the program cannot be reached, or it was renewed. Nothing is lost.
       </p>
