@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any
+from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -15,14 +15,15 @@ from ...core.schedule.proposal import Reason
 from .view import KnownModel
 
 MOST_DAYS = 62
-# Years that a calendar is asked for.
 Day = dt.date
+# Years that a calendar is asked for.
+DayAsked = Annotated[dt.date, Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))]
 
 
 class CalendarQuery(KnownModel):
     """first: the first day shown, today where left out; days: how many."""
 
-    first: Day | None = Field(None, ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))
+    first: DayAsked | None = None
     days: int = Field(12, ge=1, le=MOST_DAYS)
 
 
@@ -102,7 +103,7 @@ class PlaceAsked(BaseModel):
     model_config = ConfigDict(extra="forbid")
     job: str = Field(max_length=64)
     crew: str | None = Field(None, max_length=80)
-    day: Day | None = Field(None, ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))
+    day: DayAsked | None = None
     half: int = Field(0, ge=0, le=1)
 
 
@@ -115,7 +116,7 @@ class ProposeAsked(BaseModel):
     """first, days: the days to look at. jobs: which of those without a day; left out: all of them."""
 
     model_config = ConfigDict(extra="forbid")
-    first: Day = Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))
+    first: DayAsked
     days: int = Field(ge=1, le=MOST_DAYS)
     jobs: list[str] | None = Field(None, max_length=500)
 
@@ -143,7 +144,7 @@ class WeatherLine(BaseModel):
     """A day's high and low, °F; both left out: forget what was kept of it."""
 
     model_config = ConfigDict(extra="forbid")
-    day: Day = Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))
+    day: DayAsked
     high_f: float | None = Field(None, ge=-60, le=140, allow_inf_nan=False)
     low_f: float | None = Field(None, ge=-60, le=140, allow_inf_nan=False)
 
