@@ -34,14 +34,10 @@ from bench.reach import reach_ratios
 from bench.served import held_mb, long_shelf, small_beside_heavy
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.base.arrays import Floats
+from elm_cover.core.base.memory import EVERYWHERE
 from elm_cover.core.corner.conduction import solve
-from elm_cover.core.eaves.roof import reaches
-from elm_cover.core.floor.grid import grid_of
-from elm_cover.core.laying.site import forget_sites
 from elm_cover.core.log.fold import fold
-from elm_cover.core.old_fill.readings import depth_map_on
 from elm_cover.core.plan import Plan, corners, plan, rack
-from elm_cover.core.preparation.markers import marker_points_ft
 from elm_cover.core.section.by_kind import forget_sections
 from elm_cover.formats.product_library import library
 from elm_cover.job import Job, read_job
@@ -62,11 +58,8 @@ def best_s(run: Callable[[], object], times: int = 9) -> float:
 
 
 def planned_cold(job: Job) -> Plan:
-    """The plan with nothing remembered of the outline."""
-    for remembered in (grid_of, reaches, marker_points_ft, depth_map_on):
-        remembered.cache_clear()
-    forget_sections()
-    forget_sites()
+    """The plan with nothing remembered."""
+    EVERYWHERE.forget()
     return plan(job)
 
 

@@ -137,11 +137,6 @@ def _site(section: SectionInput) -> Site:
     return Site(**{**vars(known), "eaves": eaves, "rows": rows_of(section), "work": edge_work(section), "roof": roof})
 
 
-def forget_sites() -> None:
-    """Looks at every floor anew, as on the first day."""
-    _site.cache_clear()
-
-
 def _net_area(outline: Points, area: float, shapes: tuple[Points, ...], keep_outs: tuple[KeepOut, ...]) -> float:
     counted = sum(k.area_ft2 for k in keep_outs if k.corners_ft is None)
     return max(0.0, area - kept_out_ft2(outline, shapes) - counted)
