@@ -1,7 +1,14 @@
 import type { JobDocument, SectionDocument } from "../api/types";
 import { newId, type Point, round } from "./outline";
 
-export const sectionOf = (job: JobDocument, id: string) => job.sections?.find((s) => s.id === id);
+export const sectionOf = <T extends { id: string }>(job: { sections?: readonly T[] | null }, id: string) =>
+  job.sections?.find((s) => s.id === id);
+
+/** What is filled into a section; nothing where it has no choice yet. */
+export function productOf(job: JobDocument, section: string) {
+  const chosen = job.choice?.[section]?.product;
+  return job.products?.find((p) => p.id === chosen);
+}
 
 /** Moves a section with everything that stands in it. */
 export function moveSection(job: JobDocument, section: SectionDocument, by: Point) {

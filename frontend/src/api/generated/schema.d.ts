@@ -4602,8 +4602,11 @@ export interface components {
                 number
             ][];
         };
-        /** FigureAnswer */
-        FigureAnswer: {
+        /**
+         * Figure
+         * @description A figure that can be opened: how it came about. inputs: by name, those that are known.
+         */
+        Figure: {
             /** Value */
             value: number | null;
             /** Unit */
@@ -4617,7 +4620,10 @@ export interface components {
             /** Source */
             source: string;
         };
-        /** FigureInput */
+        /**
+         * FigureInput
+         * @description What a figure was made from.
+         */
         FigureInput: {
             /** Value */
             value: number | string | null;
@@ -5017,7 +5023,7 @@ export interface components {
             open: components["schemas"]["Open"][];
             /** Figures */
             figures: {
-                [key: string]: components["schemas"]["FigureAnswer"];
+                [key: string]: components["schemas"]["Figure"];
             };
             /** Answered */
             answered: string[];

@@ -1,4 +1,5 @@
 import type { DrawnCut } from "../../api/types";
+import { productOf } from "../../document/sections";
 import { useDocument } from "../../state/context";
 import { CutShape, FILLED } from "./CutShape";
 import type { CutFrame } from "./cutFrame";
@@ -21,16 +22,10 @@ const ROLE_ORDER = [
   "lap",
 ];
 
-/** What is filled into the open section. */
-export function useChosenProduct() {
-  const { document, section } = useDocument();
-  const choice = document.choice?.[section.id];
-  return document.products?.find((p) => p.id === choice?.product);
-}
-
 /** What is cut, one over the other, each with the texture of its material. */
 export function CutShapes({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
-  const product = useChosenProduct();
+  const { document, section } = useDocument();
+  const product = productOf(document, section.id);
   return [...cut.shapes]
     .sort((a, b) => ROLE_ORDER.indexOf(a.role) - ROLE_ORDER.indexOf(b.role))
     .map((shape, i) => {
@@ -48,7 +43,8 @@ export function CutShapes({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
 
 /** What the Cut shows and what can be done there. */
 export function CutHint({ cut, house }: { cut: DrawnCut | null | undefined; house: boolean }) {
-  const product = useChosenProduct();
+  const { document, section } = useDocument();
+  const product = productOf(document, section.id);
   if (house) return "the whole house on this line, to one scale; a number opens its section";
   return product?.chart && cut && cut.old_in !== null
     ? "drag the green flag to set the fill line"

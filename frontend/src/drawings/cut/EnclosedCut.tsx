@@ -1,4 +1,5 @@
 import type { EnclosedCutDrawing, ItemCutDrawing } from "../../api/types";
+import { productOf } from "../../document/sections";
 import { useDocument } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { NARROW_PX } from "../frame";
@@ -41,8 +42,7 @@ export function EnclosedCut({
   const ground = margin.top + (room.high + (z1 - z0) * scale) / 2;
   const at = ([s, z]: Point): Point => [left + (s - s0) * scale, ground - (z - z0) * scale];
   const material = section.existing?.[0]?.material;
-  const choice = document.choice?.[section.id];
-  const product = document.products?.find((p) => p.id === choice?.product);
+  const product = productOf(document, section.id);
   return (
     <svg width={width} height={height} role="group" aria-label={label}>
       {cut.shapes.map((shape, i) => {

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, useState } from "react";
 import type { DrawnCut } from "../../api/types";
+import { productOf } from "../../document/sections";
 import { useDocument, usePlanned } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { useDrag } from "../useDrag";
@@ -16,8 +17,7 @@ export function FillFlag({ cut, frame }: { cut: DrawnCut; frame: CutFrame }) {
   const { sectionPlan } = usePlanned();
   const units = useUnits();
   const [held, setHeld] = useState<number | null>(null);
-  const choice = document.choice?.[section.id];
-  const rows = document.products?.find((p) => p.id === choice?.product)?.chart ?? [];
+  const rows = productOf(document, section.id)?.chart ?? [];
   const glides = document.settings?.chart_rule === "interpolate";
   const old = cut.old_in ?? 0;
   const under = sectionPlan?.old_fill?.under_installed_in ? "lifted" : "old";

@@ -1,4 +1,5 @@
 import type { HouseCutDrawing } from "../../api/types";
+import { productOf, sectionOf } from "../../document/sections";
 import { useDocument, useSections } from "../../state/context";
 import { useUnits } from "../../ui/units";
 import { CutShape, FILLED } from "./CutShape";
@@ -29,10 +30,8 @@ export function HouseCut({ house, width, height }: { house: HouseCutDrawing; wid
   const x = (s: number) => left + (s - s0) * scale;
   const y = (z: number) => height - EDGE_PX - (z - z0) * scale;
   const kind = (id: string, role: string) => {
-    const mine = document.sections?.find((s) => s.id === id);
-    if (role === "old_fill") return mine?.existing?.[0]?.material;
-    const product = document.choice?.[id]?.product;
-    return document.products?.find((p) => p.id === product)?.kind;
+    if (role === "old_fill") return sectionOf(document, id)?.existing?.[0]?.material;
+    return productOf(document, id)?.kind;
   };
   return (
     <svg width={width} height={height} role="group" aria-label="Section through the whole house">

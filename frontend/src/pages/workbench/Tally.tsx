@@ -2,6 +2,7 @@ import { Popover, UnstyledButton } from "@mantine/core";
 import { memo } from "react";
 import type { Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
+import { sectionOf } from "../../document/sections";
 import { money } from "../../drawings/rack/rows";
 import { usePlanned, useSections, useView } from "../../state/context";
 import { useSettings } from "../../state/starts";
@@ -12,7 +13,7 @@ import { Cell } from "./TallyCell";
 /** The figures of the job, always in view. What nobody can know yet is absent. */
 export const Tally = memo(function Tally() {
   const settings = useSettings();
-  const { sections } = useSections();
+  const floor = useSections();
   const { stepId } = useView();
   const { plan, sectionPlan } = usePlanned();
   const units = useUnits();
@@ -37,7 +38,7 @@ export const Tally = memo(function Tally() {
   const single = totals.order?.length === 1 ? totals.order[0] : null;
   const chart = single?.unit === "bags" ? `${fixed(single.bags_chart, 1)} + ` : "";
   const gaps = single?.bags_gaps ? `${fixed(single.bags_gaps, 1)} for gaps + ` : "";
-  const names = (ids: readonly string[]) => ids.map((id) => sections.find((s) => s.id === id)?.name ?? id).join(", ");
+  const names = (ids: readonly string[]) => ids.map((id) => sectionOf(floor, id)?.name ?? id).join(", ");
   const floors = totals.other_sections ? ", floors" : "";
   return (
     <section className="tally" aria-label="Tally">

@@ -1,6 +1,7 @@
 import { Checkbox, Select } from "@mantine/core";
 import type { JobDocument } from "../../api/types";
 import { byMethod, decidedOldFill, decideOldFill, type OldFillAction } from "../../document/oldFill";
+import { productOf } from "../../document/sections";
 import { headed } from "../../drawings/rack/shelves";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned, useView } from "../../state/context";
@@ -25,7 +26,7 @@ export function FillSheet() {
   const choice = document.choice?.[section.id];
   const open = (section.kind ?? "open_floor") === "open_floor";
   const method: Method = open ? (choice?.method ?? "top_up") : "enclosed_fill";
-  const product = document.products?.find((p) => p.id === choice?.product);
+  const product = productOf(document, section.id);
   const set = (change: Partial<Choice>) =>
     job.edit("the choice", (d) => {
       d.choice = { ...d.choice, [section.id]: { ...d.choice?.[section.id], ...change } };
@@ -98,7 +99,7 @@ function Bays({ set }: { set: (change: Partial<Choice>) => void }) {
   const given = document.choice?.[section.id]?.density_pcf;
   if (!document.choice?.[section.id]?.product) return null;
   const laid = sectionPlan?.batts?.[0];
-  if (document.products?.find((p) => p.id === document.choice?.[section.id]?.product)?.batt)
+  if (productOf(document, section.id)?.batt)
     return (
       <Part title="Closed bays" aside="batts, cut to the bays">
         <Pick
@@ -158,7 +159,7 @@ function DepthPart({ set }: { set: (change: Partial<Choice>) => void }) {
   const { sectionPlan, plan } = usePlanned();
   const units = useUnits();
   const choice = document.choice?.[section.id];
-  const product = document.products?.find((p) => p.id === choice?.product);
+  const product = productOf(document, section.id);
   const settings = useSettings();
   const setSettings = (change: Partial<NonNullable<JobDocument["settings"]>>) =>
     job.edit("a setting", (d) => {

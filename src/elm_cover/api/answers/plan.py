@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.base.notebook import Flag, Open
+from ...core.base.notebook import Figure, Flag, Open
 from ...core.climate.temperatures import Climate
 from ...core.eaves.foam_sheets import FoamOrder
 from ...core.money.cost import Cost
@@ -47,19 +47,6 @@ class PlanAsked(BaseModel):
     drawn: dict[Annotated[str, Field(max_length=80)], Annotated[str, Field(max_length=40)]] = Field({}, max_length=40)
 
 
-class FigureInput(BaseModel):
-    value: float | str | None
-    unit: str
-
-
-class FigureAnswer(BaseModel):
-    value: float | None
-    unit: str
-    formula: str
-    inputs: dict[str, FigureInput]
-    source: str
-
-
 class CornersAsked(BaseModel):
     model_config = ConfigDict(extra="forbid")
     job: Job
@@ -82,7 +69,7 @@ class PlanFigures(BaseModel):
     totals: Totals
     flags: list[Flag]
     open: list[Open]
-    figures: dict[str, FigureAnswer]
+    figures: dict[str, Figure]
     answered: list[str]
     look: Look
     heat: list[HeatShare]

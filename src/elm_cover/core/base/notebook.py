@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Any, TypedDict
+from typing import Any
+
+from typing_extensions import TypedDict
 
 
 @dataclass(frozen=True)
@@ -31,7 +32,7 @@ class Open:
 class FigureInput(TypedDict):
     """What a figure was made from."""
 
-    value: Any
+    value: float | str | None
     unit: str
 
 
@@ -63,11 +64,12 @@ class Notebook:
         if all(item.field != field for item in self.open):
             self.open.append(Open(step, field, text))
 
-    def add(self, flags: Iterable[Flag], asked: Iterable[Open]) -> None:
-        """Takes over what was said elsewhere."""
-        self.flags += flags
-        for item in asked:
+    def add(self, other: Notebook) -> None:
+        """Takes over what another says."""
+        self.flags += other.flags
+        for item in other.open:
             self.ask(item.step, item.field, item.text)
+        self.figures.update(other.figures)
 
     def figure(
         self, name: str, value: float | None, unit: str, formula: str, source: str, **inputs: tuple[Any, str]

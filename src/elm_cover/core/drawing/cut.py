@@ -180,8 +180,7 @@ def _old_along(fields: SectionFields, stack: Stack, x_ft: Floats, y_ft: Floats) 
         return None
     places = tuple(reading.at_ft for reading in fields.readings if reading.at_ft is not None)
     found = depth_map(places, tuple(reading.depth_in for reading in fields.readings), x_ft, y_ft)
-    now = depth_of(fields.today)
-    return found * (depth_of(old) / now) if now > 0 else found
+    return stack.map_under(fields.today, found)
 
 
 def _under(stack: Stack, lying: Lying) -> Floats | None:

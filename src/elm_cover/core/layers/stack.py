@@ -88,6 +88,14 @@ class Stack:
         """D: what lies there + new installed, the fill line."""
         return self.old_in + self.installed_in
 
+    def map_under(self, today: Sequence[Layer], map_in: Floats) -> Floats:
+        """A map of what lies today as it lies under the new fill, in, same shape: a little thinner where it is pressed.
+
+        Source: handbook §8, old(x).
+        """
+        now, later = depth_of(today), depth_of(self.layers[self.under_layers :])
+        return map_in * (later / now) if now > 0 else map_in
+
     def at(self, room_in: Floats, old_in: Floats | None = None, dressed: Dressing | None = None) -> Lying:
         """What lies where the room is room_in. old_in: depth of the old fill there by the readings, or None: the mean.
 

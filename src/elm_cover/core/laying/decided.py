@@ -8,7 +8,7 @@ import numpy as np
 
 from ..base.arrays import Floats
 from ..base.memory import Itself, remembered
-from ..base.notebook import Flag, Notebook, Open
+from ..base.notebook import Notebook
 from ..floor.grid import Grid
 from ..given.section import SectionInput
 from ..layers.layer import Layer
@@ -58,15 +58,16 @@ def old_fill_of(section: SectionInput, site: Site, notes: Notebook) -> OldFill:
     Found by what no choice or target changes, so that an edit of those does not look at it again.
     """
     found = _found(replace(section, choice=None, target=None, old_fill=None), Itself(site))
-    notes.add(found.flags, found.open)
+    notes.add(found.notes)
     return found.old.as_decided(section)
 
 
 @dataclass(frozen=True, eq=False)
 class _Found:
+    """The old fill, and what was said of it: nobody writes there any more."""
+
     old: OldFill
-    flags: tuple[Flag, ...]
-    open: tuple[Open, ...]
+    notes: Notebook
 
 
 @remembered(
@@ -76,8 +77,7 @@ class _Found:
 )
 def _found(section: SectionInput, site: Itself) -> _Found:
     notes = Notebook(section.id)
-    old = _as_it_lies(section, site.thing, notes)
-    return _Found(old, tuple(notes.flags), tuple(notes.open))
+    return _Found(_as_it_lies(section, site.thing, notes), notes)
 
 
 def _as_it_lies(section: SectionInput, site: Site, notes: Notebook) -> OldFill:

@@ -146,5 +146,4 @@ def old_under(old: OldFill, stack: Stack, old_in: Floats | None) -> Floats | Non
     is pressed. Source: handbook §8, old(x)."""
     if old_in is None or old.action == "clear" or not old.today:
         return None
-    now, later = depth_of(old.today), depth_of(stack.layers[stack.under_layers :])
-    return old_in * (later / now) if now > 0 else old_in
+    return stack.map_under(old.today, old_in)

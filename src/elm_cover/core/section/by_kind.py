@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..base.memory import Memory
-from ..base.notebook import Figure, Flag, Notebook, Open
+from ..base.notebook import Notebook
 from ..given.section import SectionInput
 from ..laying.decided import old_fill_of
 from ..laying.site import site_of
@@ -23,12 +23,10 @@ TOLD_BYTES = 60_000
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Told:
-    """A section as it was planned, with all that was noted on the way."""
+    """A section as it was planned, with all that was noted on the way: nobody writes there any more."""
 
     planned: PlannedSection
-    flags: tuple[Flag, ...]
-    open: tuple[Open, ...]
-    figures: dict[str, Figure]
+    notes: Notebook
 
 
 _KEPT: Memory[tuple[SectionInput, str], Told] = Memory(
@@ -42,8 +40,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> PlannedSection:
     A section that is as it was when it was last planned is not planned again.
     """
     told = _KEPT.get((section, notes.prefix), lambda: _told(section, notes.prefix))
-    notes.add(told.flags, told.open)
-    notes.figures.update(told.figures)
+    notes.add(told.notes)
     return told.planned
 
 
@@ -54,8 +51,7 @@ def forget_sections() -> None:
 
 def _told(section: SectionInput, prefix: str) -> Told:
     notes = Notebook(section.id, prefix)
-    planned = _planned(section, notes)
-    return Told(planned=planned, flags=tuple(notes.flags), open=tuple(notes.open), figures=notes.figures)
+    return Told(planned=_planned(section, notes), notes=notes)
 
 
 def _planned(section: SectionInput, notes: Notebook) -> PlannedSection:
