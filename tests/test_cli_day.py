@@ -76,7 +76,7 @@ def test_the_same_seed_and_begin_go_on_where_they_stopped(file: Path, capsys: py
     ("change", "says"),
     [
         ({"format": "other"}, "format: this is no field pack"),
-        ({"version": 2}, "version: a field pack of version 1"),
+        ({"version": 1}, "version: a field pack of version 2"),
         ({"fill": {"bands": [{"number": 1}]}}, "fill.bands[0].section"),
         ({"product": "none"}, "fill.bands[0].product: there is no product “none”"),
         ({"z": float("nan")}, "fill.constants: each is a number over 0"),

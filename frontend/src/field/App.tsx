@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Days } from "./Days";
 import { JobScreen } from "./JobScreen";
-import { Memory, type Opened } from "./memory";
+import { Memory, type Opened, type PhotoLine } from "./memory";
 import { lacking } from "./senses";
 import { join } from "./wire";
 import { type Offline, register, takeOver } from "./worker";
@@ -13,6 +13,7 @@ const SAID = "elm-cover-field.said";
 export function App() {
   const memory = useRef(new Memory());
   const [opened, setOpened] = useState<Opened | null>(null);
+  const [lost, setLost] = useState<readonly PhotoLine[]>([]);
   const [failure, setFailure] = useState<string | null>(null);
   const [offline, setOffline] = useState<Offline>({ ready: false, newer: false });
   const [job, setJob] = useState(jobOf(location.pathname));
@@ -37,6 +38,7 @@ export function App() {
             ...now,
             `${found.recovered} entries were found in the second store and are here again.`,
           ]);
+        setLost(found.lost);
         setOpened(found);
       } catch (error) {
         setFailure(error instanceof Error ? error.message : String(error));
@@ -81,6 +83,25 @@ export function App() {
           </button>
         </aside>
       )}
+      {lost.length > 0 && (
+        <aside className="card stop">
+          <p>
+            {lost.length === 1 ? "A photo was" : `${lost.length} photos were`} lost by the browser before{" "}
+            {lost.length === 1 ? "it was" : "they were"} sent, taken{" "}
+            {lost.map((line) => new Date(line.at).toLocaleString()).join(", ")}. Take{" "}
+            {lost.length === 1 ? "it" : "them"} again.
+          </p>
+          <button
+            type="button"
+            onClick={() => {
+              memory.current.forgetLost(lost);
+              setLost([]);
+            }}
+          >
+            I know
+          </button>
+        </aside>
+      )}
       {offline.newer && (
         <aside className="card notice">
           <p>A newer program is here. Take it when it suits you; nothing is lost.</p>
@@ -94,6 +115,7 @@ export function App() {
           key={job}
           memory={memory.current}
           device={opened.device}
+          former={opened.former}
           job={job}
           ready={offline.ready}
           back={() => go(null)}

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { KeptPack, Memory } from "./memory";
-import { fetchPack, getJson, Refusal } from "./wire";
+import { keepFresh } from "./packs";
+import { fetchDays, fetchPack, Refusal } from "./wire";
 
 interface FieldJob {
   job: string;
@@ -34,14 +35,12 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
       await look();
       setDays((await memory.remembered<FieldDays>("days")) ?? null);
       try {
-        const found = await getJson<FieldDays>(memory, "/api/field/days");
+        const found = await fetchDays<FieldDays>(memory);
         await memory.remember("days", found);
         setDays(found);
         for (const { job } of found.days.flatMap((day) => day.jobs)) {
-          const pack = await fetchPack(memory, job);
-          const stored = await memory.pack(job);
-          // A pack that somebody may be at work by is replaced in the job itself, where the day is known.
-          if (!stored) await memory.keepPack({ job, pack, loadedAt: new Date().toISOString() });
+          // Taken where no day is open, kept beside the old one where somebody is at work by it.
+          await keepFresh(memory, job, await fetchPack(memory, job), null, new Date());
           await look();
         }
         setSaid(null);

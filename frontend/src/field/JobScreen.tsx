@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { rightTime } from "./entry";
 import type { Memory } from "./memory";
 import { CheckTab } from "./parts/CheckTab";
 import { FillTab } from "./parts/FillTab";
@@ -15,14 +16,15 @@ export const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", 
 interface Props {
   memory: Memory;
   device: string;
+  former: readonly string[];
   job: string;
   ready: boolean;
   back: () => void;
 }
 
 /** A job on the phone: four tabs over one log. */
-export function JobScreen({ memory, device, job, ready, back }: Props) {
-  const field = useField(memory, device, job);
+export function JobScreen({ memory, device, former, job, ready, back }: Props) {
+  const field = useField(memory, device, former, job);
   const [tab, setTab] = useState<Tab>(() => (sessionStorage.getItem("field.tab") as Tab | null) ?? "Prepare");
   const [asleep, setAsleep] = useState<string | null>(null);
   useEffect(() => stayAwake(setAsleep), []);
@@ -47,8 +49,8 @@ export function JobScreen({ memory, device, job, ready, back }: Props) {
           <span role="status">{keptWords(field)}</span>
         </header>
         <p className="soft ready">
-          {field.entries.some((one) => one.entry.actor === "practice") && (
-            <b>Practice: a made-up machine counts here. </b>
+          {(field.run.walked.day?.practice ?? field.run.walked.practice) && (
+            <b>Practice: nothing here is of a real attic. </b>
           )}
           revision {field.pack.revision} · {ready ? "ready without a connection" : "not ready yet: keep the connection"}
         </p>
@@ -57,11 +59,17 @@ export function JobScreen({ memory, device, job, ready, back }: Props) {
             {field.failure}
           </p>
         )}
-        {field.contact.kind === "unknown" && <p className="card warn">{field.contact.why}</p>}
-        {field.contact.kind === "trouble" && <p className="card warn">Not sent: {field.contact.why}</p>}
+        {field.contact.kind === "unknown" && (
+          <p className="card warn">{field.contact.why} What was written here is kept.</p>
+        )}
+        {field.contact.kind === "trouble" && (
+          <p className="card warn">Nothing gets through: {field.contact.why}. What was written here is kept.</p>
+        )}
         {asleep && <p className="soft">{asleep}</p>}
         {field.newer && <Newer field={field} />}
-        {field.refused.length > 0 && <Refused field={field} />}
+        {(field.refused.length > 0 || field.photos.some((photo) => photo.refused !== undefined)) && (
+          <Refused field={field} />
+        )}
         <Shown field={field} />
       </main>
       <nav className="tabs" aria-label="Tabs">
@@ -83,13 +91,14 @@ export function JobScreen({ memory, device, job, ready, back }: Props) {
   );
 }
 
+/** Always true: what waits and since when, or that nothing does and when the program was heard last. */
 function keptWords(field: Field): string {
-  const waiting = field.waiting + field.photosWaiting;
-  const kept = waiting ? `${waiting} kept here` : "";
+  const photos = field.photos.filter((photo) => photo.refused === undefined);
+  const waiting = [...field.waiting.map((one) => rightTime(one.entry)), ...photos.map((photo) => photo.at)].sort();
   const { contact } = field;
-  const sent =
-    contact.kind === "sent" ? `last sent ${clock(contact.at)}` : contact.kind === "offline" ? "no connection" : "";
-  return [sent, kept].filter(Boolean).join(" · ");
+  if (waiting.length) return `not sent: ${waiting.length}, since ${clock(waiting[0] as string)}`;
+  if (contact.kind === "heard") return `all is sent · heard ${clock(contact.at)}`;
+  return contact.kind === "offline" ? "no connection · all is sent" : "all is sent";
 }
 
 function Newer({ field }: { field: Field }) {
@@ -97,7 +106,7 @@ function Newer({ field }: { field: Field }) {
     <div className="card notice">
       <p>
         The office has revision {field.newer?.revision} of this job. You go on by {field.pack.revision} until you take
-        the other; what is counted stays.
+        the other; what is counted stays, and its stops hold at once.
       </p>
       <button type="button" onClick={() => void field.takeNewer()}>
         Take revision {field.newer?.revision}
@@ -106,14 +115,29 @@ function Newer({ field }: { field: Field }) {
   );
 }
 
+/** What the program will not have: kept here with why, until somebody takes it away. */
 function Refused({ field }: { field: Field }) {
+  const photos = field.photos.filter((photo) => photo.refused !== undefined);
+  const lines = [
+    ...field.refused.map((one) => ({
+      id: one.id,
+      what: `${one.entry.kind} of ${clock(rightTime(one.entry))}`,
+      why: one.why,
+    })),
+    ...photos.map((photo) => ({ id: photo.id, what: `photo of ${clock(photo.at)}`, why: photo.refused })),
+  ];
   return (
     <div className="card stop">
       <b>Refused by the program, kept here and not counted:</b>
-      {field.refused.map((one) => (
-        <p key={one.id}>
-          {one.entry.kind} of {clock(one.entry.at)}: {one.why}
-        </p>
+      {lines.map((line) => (
+        <div className="row" key={line.id}>
+          <span className="grow">
+            {line.what}: {line.why}
+          </span>
+          <button type="button" aria-label={`Take away: ${line.what}`} onClick={() => void field.takeAway(line.id)}>
+            take away
+          </button>
+        </div>
       ))}
     </div>
   );

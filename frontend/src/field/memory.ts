@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Entry } from "./entry";
 import type { Pack } from "./pack";
+import { read, Twin, write } from "./stores";
 
 /** waiting: the program does not have it yet; sent: it has; refused: it will not, and says why; other: of another device. */
 export type EntryState = "waiting" | "sent" | "refused" | "other";
@@ -19,12 +20,22 @@ export interface KeptPhoto {
   blob: Blob;
   of?: string;
   at: string;
+  /** What its entry says of when and on which day it was taken. */
+  said?: Partial<Said>;
+  /** Why the program will not have it: then it is sent no more, and stays until somebody takes it away. */
+  refused?: string;
 }
+
+/** A photo that was taken, without its picture: stands in the second store until it was sent. */
+export type PhotoLine = Omit<KeptPhoto, "blob" | "refused">;
 
 export interface KeptPack {
   job: string;
   pack: Pack;
   loadedAt: string;
+  /** When the program last said that it is the newest, and by which version of the job. */
+  checkedAt?: string;
+  saves?: number | null;
   /** A newer one that the program has: taken over only when nobody is at work by the old one. */
   newer?: Pack;
 }
@@ -39,25 +50,40 @@ interface Shape extends DBSchema {
 type Database = IDBPDatabase<Shape>;
 
 const NAME = "elm-cover-field";
-const TWIN = "elm-cover-field.unsent";
 const DEVICE = "elm-cover-field.device";
+const FORMER = "elm-cover-field.former";
+const MOST_FORMER = 50;
 
 interface Device {
   id: string;
   seq: number;
 }
 
-/** What was found at the start: entries that only the second store still had, and whether the first had vanished. */
+export type Said = Omit<Entry, "id" | "device" | "seq"> & { id?: string };
+
+/** What was found at the start: entries that only the second store still had, photos that neither has any more, and whether the
+ * first store had vanished. former: the names that this phone wrote under before. */
 export interface Opened {
   device: string;
+  former: readonly string[];
   vanished: boolean;
   recovered: number;
+  lost: PhotoLine[];
+}
+
+export interface EntryAnswer {
+  id: string;
+  state: string;
+  why?: string | null;
+  offset_s?: number | null;
+  clock?: string | null;
 }
 
 /** Everything this phone keeps. What is not sent yet stands in two stores: one alone was seen to vanish. */
 export class Memory {
   private database: Database | null = null;
-  private twin = new Map<string, { job: string; entry: Entry }>();
+  private unsent = new Twin<{ job: string; entry: Entry }>("elm-cover-field.unsent");
+  private pictures = new Twin<PhotoLine>("elm-cover-field.photos");
   private known: Device = { id: "", seq: 0 };
 
   async open(): Promise<Opened> {
@@ -78,12 +104,15 @@ export class Memory {
     const before = read(DEVICE);
     const device = await this.device();
     this.known = { id: device.id, seq: Math.max(device.seq, this.known.seq) };
+    const former = formerOf(before, device.id);
     write(DEVICE, device.id);
     const recovered = await this.recover();
     return {
       device: device.id,
+      former,
       vanished: (made && before !== null) || (before !== null && before !== device.id),
       recovered,
+      lost: await this.lostPhotos(),
     };
   }
 
@@ -119,68 +148,80 @@ export class Memory {
   }
 
   private async recover(): Promise<number> {
-    try {
-      this.twin = new Map(Object.entries(JSON.parse(read(TWIN) ?? "{}")));
-    } catch {
-      this.twin = new Map();
-    }
+    this.unsent.load();
     const db = this.database as Database;
     let count = 0;
-    for (const [id, { job, entry }] of this.twin) {
+    for (const [id, { job, entry }] of this.unsent.all) {
       if (await db.get("entries", id)) continue;
       await db.put("entries", { id, job, entry, state: "waiting" });
       count += 1;
     }
     // And the other way round: what waits here and is not in the second store.
-    for (const kept of await db.getAll("entries"))
-      if (kept.state === "waiting") this.twin.set(kept.id, { job: kept.job, entry: kept.entry });
-      else this.twin.delete(kept.id);
-    this.writeTwin();
+    const every = await db.getAll("entries");
+    this.unsent.drop(every.filter((kept) => kept.state !== "waiting").map((kept) => kept.id));
+    const waiting = every.filter((kept) => kept.state === "waiting");
+    this.unsent.put(...waiting.map((kept) => [kept.id, { job: kept.job, entry: kept.entry }] as const));
     return count;
   }
 
-  private writeTwin(): boolean {
-    return write(TWIN, JSON.stringify(Object.fromEntries(this.twin)));
+  /** Photos whose line stands in the second store and whose picture is gone; and lines for those that have none. */
+  private async lostPhotos(): Promise<PhotoLine[]> {
+    this.pictures.load();
+    const here = await (this.database as Database).getAll("photos");
+    const ids = new Set(here.map((photo) => photo.id));
+    const lost = [...this.pictures.all.values()].filter((line) => !ids.has(line.id));
+    this.pictures.put(...here.map(({ blob: _, refused: __, ...line }) => [line.id, line] as const));
+    return lost;
   }
 
-  /** A new entry, put into the second store at once: it may be shown as soon as this returns, if it says so. */
-  begin(job: string, said: Omit<Entry, "id" | "device" | "seq">): { entry: Entry; kept: boolean } {
-    this.known = { ...this.known, seq: this.known.seq + 1 };
-    const entry: Entry = { ...said, id: crypto.randomUUID(), device: this.known.id, seq: this.known.seq };
-    this.twin.set(entry.id, { job, entry });
-    return { entry, kept: this.writeTwin() };
+  /** Somebody has read that these photos are lost. */
+  forgetLost(lines: readonly PhotoLine[]) {
+    this.pictures.drop(lines.map((line) => line.id));
   }
 
-  /** Puts an entry that was begun into the first store too: number and entry in one transaction, on the disk when this returns.
-   * Its number is a later one where another tab was quicker. */
-  async commit(job: string, begun: Entry): Promise<Entry> {
+  /** New entries of one act, put into the second store at once: they may be shown as soon as this returns, if it says so. */
+  begin(job: string, said: readonly Said[]): { entries: Entry[]; kept: boolean } {
+    const entries = said.map((one): Entry => {
+      this.known = { ...this.known, seq: this.known.seq + 1 };
+      return { ...one, id: one.id ?? crypto.randomUUID(), device: this.known.id, seq: this.known.seq };
+    });
+    return { entries, kept: this.unsent.put(...entries.map((entry) => [entry.id, { job, entry }] as const)) };
+  }
+
+  /** Puts entries that were begun into the first store too: numbers and entries in one transaction, on the disk when this returns.
+   * Their numbers are later ones where another tab was quicker. */
+  async commit(job: string, begun: readonly Entry[]): Promise<Entry[]> {
     try {
-      const entry = await this.twice(async (db) => {
+      const entries = await this.twice(async (db) => {
         const move = db.transaction(["meta", "entries"], "readwrite", { durability: "strict" });
         const device = (await move.objectStore("meta").get("device")) as Device;
-        const seq = Math.max(begun.seq, device.seq + 1);
-        const numbered = seq === begun.seq ? begun : { ...begun, seq };
+        let seq = device.seq;
+        const numbered = begun.map((entry) => {
+          seq = Math.max(entry.seq, seq + 1);
+          return seq === entry.seq ? entry : { ...entry, seq };
+        });
         move.objectStore("meta").put({ ...device, seq }, "device");
-        move.objectStore("entries").put({ id: begun.id, job, entry: numbered, state: "waiting" });
+        for (const entry of numbered) move.objectStore("entries").put({ id: entry.id, job, entry, state: "waiting" });
         await move.done;
         return numbered;
       });
-      if (entry !== begun) {
-        this.known = { ...this.known, seq: Math.max(this.known.seq, entry.seq) };
-        if (this.twin.has(entry.id)) this.twin.set(entry.id, { job, entry });
-        this.writeTwin();
-      }
-      return entry;
+      const moved = entries.filter((entry, i) => entry !== begun[i] && this.unsent.all.has(entry.id));
+      if (moved.length) this.unsent.put(...moved.map((entry) => [entry.id, { job, entry }] as const));
+      this.known = { ...this.known, seq: Math.max(this.known.seq, ...entries.map((entry) => entry.seq)) };
+      return entries;
     } catch (error) {
-      this.twin.delete(begun.id);
-      this.writeTwin();
+      this.unsent.drop(begun.map((entry) => entry.id));
       throw error;
     }
   }
 
   /** Adds an entry to both stores. */
-  async append(job: string, said: Omit<Entry, "id" | "device" | "seq">): Promise<Entry> {
-    return this.commit(job, this.begin(job, said).entry);
+  async append(job: string, said: Said): Promise<Entry> {
+    return (await this.commit(job, this.begin(job, [said]).entries))[0] as Entry;
+  }
+
+  async has(id: string): Promise<boolean> {
+    return (await this.twice((db) => db.getKey("entries", id))) !== undefined;
   }
 
   async entries(job: string): Promise<KeptEntry[]> {
@@ -192,25 +233,27 @@ export class Memory {
     return every.filter((kept) => kept.state === "waiting").sort((a, b) => a.entry.seq - b.entry.seq);
   }
 
-  /** What became of entries that were sent, and those of others; offset: what this phone's clock is off. */
-  async settle(answers: readonly { id: string; state: string; why?: string | null }[], offset: number): Promise<void> {
+  /** What became of entries that were sent, each with what its clock was off as the program keeps it. */
+  async settle(answers: readonly EntryAnswer[]): Promise<void> {
+    const settled: string[] = [];
     await this.twice(async (db) => {
       const move = db.transaction("entries", "readwrite");
       for (const answer of answers) {
         const kept = await move.store.get(answer.id);
-        if (!kept) continue;
+        if (!kept || !["accepted", "known", "refused"].includes(answer.state)) continue;
         const refused = answer.state === "refused";
+        const time = typeof answer.offset_s === "number" ? { offset_s: answer.offset_s } : {};
         await move.store.put({
           ...kept,
-          entry: { ...kept.entry, offset_s: offset },
+          entry: { ...kept.entry, ...time, ...(answer.clock ? { clock: answer.clock } : {}) },
           state: refused ? "refused" : "sent",
           why: answer.why ?? undefined,
         });
+        settled.push(answer.id);
       }
       await move.done;
     });
-    for (const answer of answers) this.twin.delete(answer.id);
-    this.writeTwin();
+    this.unsent.drop(settled);
   }
 
   async learn(job: string, lines: readonly { n: number; entry: Entry }[], last: number): Promise<void> {
@@ -218,13 +261,19 @@ export class Memory {
       const move = db.transaction(["entries", "meta"], "readwrite");
       for (const { entry } of lines) {
         const kept = await move.objectStore("entries").get(entry.id);
-        await move.objectStore("entries").put({ id: entry.id, job, entry, state: kept ? "sent" : "other" });
-        this.twin.delete(entry.id);
+        const own = kept !== undefined && kept.state !== "other";
+        await move.objectStore("entries").put({ id: entry.id, job, entry, state: own ? "sent" : "other" });
       }
       await move.objectStore("meta").put(last, `after:${job}`);
       await move.done;
     });
-    this.writeTwin();
+    this.unsent.drop(lines.map((line) => line.entry.id));
+  }
+
+  /** Takes an entry that was refused off this phone. */
+  async dropEntry(id: string): Promise<void> {
+    await this.twice((db) => db.delete("entries", id));
+    this.unsent.drop([id]);
   }
 
   async after(job: string): Promise<number> {
@@ -253,6 +302,8 @@ export class Memory {
 
   async addPhoto(photo: KeptPhoto): Promise<void> {
     await this.twice((db) => db.put("photos", photo));
+    const { blob: _, refused: __, ...line } = photo;
+    this.pictures.put([photo.id, line]);
   }
 
   async photos(): Promise<KeptPhoto[]> {
@@ -261,22 +312,21 @@ export class Memory {
 
   async dropPhoto(id: string): Promise<void> {
     await this.twice((db) => db.delete("photos", id));
+    this.pictures.drop([id]);
   }
 }
 
-function read(key: string): string | null {
+/** The names this phone wrote under before, the last one that it has no more among them. */
+function formerOf(before: string | null, now: string): string[] {
+  let former: string[] = [];
   try {
-    return localStorage.getItem(key);
+    former = JSON.parse(read(FORMER) ?? "[]") as string[];
   } catch {
-    return null;
+    former = [];
   }
-}
-
-function write(key: string, value: string): boolean {
-  try {
-    localStorage.setItem(key, value);
-    return true;
-  } catch {
-    return false;
+  if (before !== null && before !== now && !former.includes(before)) {
+    former = [...former, before].slice(-MOST_FORMER);
+    write(FORMER, JSON.stringify(former));
   }
+  return former;
 }

@@ -6,6 +6,8 @@ export interface Quota {
   area_ft2: number;
   bags: number;
   depth_in: number;
+  bags_per_in: number;
+  bays: [number, number] | null;
 }
 
 export interface Place {
@@ -17,7 +19,18 @@ export interface Place {
   old_in: number;
   fill_in: number;
   tapered: boolean;
-  bags_per_in: number;
+}
+
+/** A floor as a coarse lattice, row by row from its low corner: what is planned where a depth was read. band: 0 off the floor. */
+export interface FloorCells {
+  section: string;
+  origin_ft: [number, number];
+  cell_ft: number;
+  columns: number;
+  band: number[];
+  old_in: number[];
+  fill_in: number[];
+  tapered: number[];
 }
 
 export interface Filled {
@@ -37,6 +50,9 @@ export interface Stop {
   who: string;
   why: string;
   by_crew: boolean;
+  /** When it came into the record and when an edit took it out again, s since 1970. */
+  since_s: number | null;
+  until_s: number | null;
 }
 
 export interface Constants {
@@ -64,6 +80,9 @@ export interface FillTable {
   places: Place[];
   products: Filled[];
   stops: Stop[];
+  past_stops: Stop[];
+  floors: FloorCells[];
+  revision: number | null;
   sections: Record<string, string>;
   constants: Constants;
 }

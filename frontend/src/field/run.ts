@@ -1,16 +1,11 @@
 import type { Entry } from "./entry";
-import type { FillTable, Place, Quota } from "./pack";
+import type { FillTable, Quota } from "./pack";
+import { type Short, shortages } from "./shortage";
 import { alike, type Forecast, forecast, saidOf, type Verdict, verdict } from "./verdict";
-import { type DepthRead, inAttic, type ProductRun, Walker } from "./walk";
+import { Walker } from "./walk";
+import { type BandRun, inAttic, type ProductRun } from "./walked";
 
 /** A day's run judged, as core/filling/run.py judges it. */
-export interface Short {
-  place: Place;
-  depthIn: number;
-  shortIn: number;
-  bags: number;
-}
-
 export interface ProductTold {
   product: string;
   bagsIn: number;
@@ -30,33 +25,61 @@ export interface ProductTold {
 export interface Run {
   walked: Walker;
   products: ProductTold[];
+  bands: BandTold[];
   short: Short[];
+  /** Places are short where the bags are in: both are said together. */
+  heavyAndShort: boolean;
+}
+
+export interface BandTold {
+  number: number;
+  bags: number;
+  inAttic: number | null;
+  /** What lies in it now. */
+  lies: number;
+  done: boolean;
 }
 
 const LONGEST_BAG_S = 3600;
+const HEAVY = new Set(["heavy", "more", "leaning_heavy", "leaning_more"]);
 
 export function runOf(table: FillTable, entries: readonly Entry[]): Run {
   const walked = new Walker(table, (at, product) => {
     const found = verdictOf(table, at, product);
     if (found) at.products.get(product)?.evaluations.push(alike(found.word));
   }).walk(entries);
+  const products = table.products.map((one) => productOf(table, walked, one.id));
+  const short = shortages(table, walked);
+  const heavy = new Set(
+    products.filter((one) => HEAVY.has(one.said ?? "") || HEAVY.has(one.verdict?.word ?? "")).map((one) => one.product),
+  );
   return {
     walked,
-    products: table.products.map((one) => productOf(table, walked, one.id)),
-    short: shortOf(table, walked),
+    products,
+    bands: table.bands.map((quota) => bandOf(quota, walked)),
+    short,
+    heavyAndShort: short.some((one) => one.band !== null && heavy.has(walked.quotas.get(one.band)?.product ?? "")),
   };
 }
 
+function bandOf(quota: Quota, walked: Walker): BandTold {
+  const band = walked.bands.get(quota.number) as BandRun;
+  let lies = band.inAttic ?? band.bags;
+  if (walked.openBand === quota.number) {
+    const run = walked.products.get(quota.product) as ProductRun;
+    lies = (band.inAttic ?? 0) + inAttic(run) - run.base;
+  }
+  return { number: quota.number, bags: band.bags, inAttic: band.inAttic, lies, done: band.done };
+}
+
+/** Bands that want bags; one that takes none says nothing. */
+const wantedOf = (table: FillTable, walked: Walker, product: string) =>
+  table.bands.filter((q) => q.product === product && !walked.bands.get(q.number)?.none);
 const coveredOf = (table: FillTable, walked: Walker, product: string) =>
-  table.bands.filter((q) => q.product === product && walked.bands.get(q.number)?.done);
+  wantedOf(table, walked, product).filter((q) => walked.bands.get(q.number)?.done);
+const lying = (walked: Walker, bands: readonly Quota[]) => sum(bands, (q) => walked.bands.get(q.number)?.inAttic ?? 0);
 
 const sum = (bands: readonly Quota[], of: (band: Quota) => number) => bands.reduce((all, band) => all + of(band), 0);
-
-export function latest(readings: readonly DepthRead[]): DepthRead[] {
-  const last = new Map<string, DepthRead>();
-  for (const one of readings) last.set(one.place ?? one.entry, one);
-  return [...last.values()];
-}
 
 function verdictOf(table: FillTable, walked: Walker, product: string): Verdict | null {
   const covered = coveredOf(table, walked, product);
@@ -64,11 +87,11 @@ function verdictOf(table: FillTable, walked: Walker, product: string): Verdict |
   // Where fill goes beneath what was lifted, nothing of it shows: it has bags and no depth.
   const seen = covered.filter((q) => q.depth_in > 0);
   const area = sum(seen, (q) => q.area_ft2);
-  const bags = walked.products.get(product)?.atLeave ?? 0;
+  const bags = lying(walked, covered);
   if (bags < table.constants.least_bags || planned <= 0 || area <= 0) return null;
   const depth = sum(seen, (q) => q.depth_in * q.area_ft2) / area;
   const numbers = new Set(seen.map((q) => q.number));
-  const read = latest(walked.readings).flatMap((r) =>
+  const read = [...walked.latest.values()].flatMap((r) =>
     r.band !== null && numbers.has(r.band) && r.newIn !== null && r.newIn > 0 ? [r.newIn] : [],
   );
   return verdict(bags, planned, depth, read, table.constants);
@@ -78,12 +101,12 @@ function productOf(table: FillTable, walked: Walker, product: string): ProductTo
   const given = table.products.find((one) => one.id === product);
   const run = walked.products.get(product) as ProductRun;
   const covered = coveredOf(table, walked, product);
-  const every = table.bands.filter((q) => q.product === product);
+  const every = wantedOf(table, walked, product);
   const planned = sum(covered, (q) => q.bags);
   const total = sum(every, (q) => q.bags);
   const coming = every.length
     ? forecast(
-        Math.max(0, run.atLeave ?? 0),
+        Math.max(0, lying(walked, covered)),
         planned,
         total,
         covered.length,
@@ -121,30 +144,22 @@ function paceOf(run: ProductRun, most: number): number | null {
   return last.length ? last.reduce((all, one) => all + one, 0) / last.length / 60 : null;
 }
 
-function shortOf(table: FillTable, walked: Walker): Short[] {
-  const places = new Map(table.places.map((place) => [place.id, place]));
-  return latest(walked.readings).flatMap((one) => {
-    const place = one.place === null ? undefined : places.get(one.place);
-    const short = place ? place.fill_in - one.depthIn : 0;
-    return place && short > table.constants.short_in
-      ? [{ place, depthIn: one.depthIn, shortIn: short, bags: short * place.bags_per_in }]
-      : [];
-  });
-}
-
 /** Marks of the work list and of the load: of each item the last word holds; what moved is summed. */
 export interface Marks {
   done: Map<string, Entry>;
   left: Map<string, Entry>;
   out: Map<string, number>;
   back: Map<string, number>;
+  /** The entries that said so, the last one last. */
+  moved: Entry[];
   found: Entry[];
 }
 
 export function marksOf(stood: readonly Entry[]): Marks {
-  const marks: Marks = { done: new Map(), left: new Map(), out: new Map(), back: new Map(), found: [] };
+  const marks: Marks = { done: new Map(), left: new Map(), out: new Map(), back: new Map(), moved: [], found: [] };
   for (const entry of stood) {
     const { key, what, amount } = entry.value;
+    if (entry.kind === "load.out" || entry.kind === "load.back") marks.moved.push(entry);
     if (entry.kind === "work.done") {
       marks.done.set(key, entry);
       marks.left.delete(key);

@@ -1,182 +1,134 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { standing } from "./entry";
-import type { KeptEntry, KeptPack, Memory } from "./memory";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { phoneClock } from "./clock";
+import type { KeptEntry, KeptPhoto, Memory } from "./memory";
 import type { Pack } from "./pack";
+import { countedOf, tableOf } from "./packs";
+import { type Act, type More, Phone } from "./phone";
 import { type Marks, marksOf, type Run, runOf } from "./run";
-import { type Contact, drain, fetchPack, Refusal } from "./wire";
+import { type Undoable, undoable } from "./undo";
+import type { Contact } from "./wire";
 import { lookForNewer } from "./worker";
 
-const NONE: readonly KeptEntry[] = [];
 const ASK_EVERY_MS = 5000;
 // Sent a moment after the last one, so that sending is in no touch’s way.
 const SEND_AFTER_MS = 300;
+const NEWER_PROGRAM_MS = 60_000;
 
 export interface Field {
   job: string;
   pack: Pack;
   newer: Pack | null;
+  /** When the program last said that the pack is the newest. */
+  checkedAt: string;
   /** All entries this phone knows of the job, refused ones apart. */
   entries: readonly KeptEntry[];
   refused: readonly KeptEntry[];
-  waiting: number;
-  photosWaiting: number;
+  waiting: readonly KeptEntry[];
+  photos: readonly KeptPhoto[];
   run: Run;
   marks: Marks;
   contact: Contact;
   device: string;
-  say: (kind: string, value?: Record<string, unknown>, more?: { voids?: string }) => Promise<void>;
+  /** Whether what this phone counts counts: nobody else holds the count. */
+  holds: boolean;
+  offset: number;
+  undoable: Undoable | null;
+  say: (kind: string, value?: Record<string, unknown>, more?: More) => Promise<void>;
+  /** Several entries of one act: taken back as one. */
+  act: (acts: readonly Act[]) => Promise<void>;
+  undo: (what: Undoable) => Promise<void>;
   photo: (file: Blob, of?: string) => Promise<void>;
   takeNewer: () => Promise<void>;
+  takeAway: (id: string) => Promise<void>;
   failure: string | null;
 }
 
-const MOST_UNTOUCHED_MS = 60_000;
-
-/** A job on the phone: its pack, its log, and what both come to. Nothing is shown as counted before it is on the disk. */
-export function useField(memory: Memory, device: string, job: string): Field | { missing: string } | null {
-  const [kept, setKept] = useState<KeptPack | null>(null);
-  // Null until they are read: an empty log must not be shown, not even for a moment.
-  const [keptEntries, setEntries] = useState<readonly KeptEntry[] | null>(null);
-  const [contact, setContact] = useState<Contact>({ kind: "never" });
-  const [missing, setMissing] = useState<string | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
-  const [photosWaiting, setPhotosWaiting] = useState(0);
-  const open = useRef<string | null>(null);
+/** A job on the phone: its pack, its log, and what both come to. Nothing is shown as counted before it is kept. */
+export function useField(
+  memory: Memory,
+  device: string,
+  former: readonly string[],
+  job: string,
+): Field | { missing: string } | null {
+  const [phone] = useState(() => new Phone(memory, device, job, phoneClock()));
+  const known = useSyncExternalStore(
+    useCallback((tell) => phone.watch(tell), [phone]),
+    () => phone.known,
+  );
   const timer = useRef<number>(undefined);
-  const actor = useRef("crew");
-
-  const look = useCallback(async () => {
-    setEntries(await memory.entries(job));
-    setPhotosWaiting((await memory.photos()).length);
-  }, [memory, job]);
-
-  const contactNow = useCallback(async () => {
-    const found = await drain(memory, job);
-    setContact(found);
-    await look();
-    return found.kind === "sent";
-  }, [memory, job, look]);
-
-  const askPack = useCallback(async () => {
-    const stored = await memory.pack(job);
-    try {
-      const pack = await fetchPack(memory, job);
-      // A day that is open goes on by the pack it began with; a newer one is offered.
-      if (stored && open.current !== null && stored.pack.code !== pack.code) {
-        await memory.keepPack({ ...stored, newer: pack });
-      } else if (stored?.pack.code !== pack.code) {
-        await memory.keepPack({ job, pack, loadedAt: new Date().toISOString() });
-      }
-      setKept((await memory.pack(job)) ?? null);
-    } catch (error) {
-      if (stored) setKept(stored);
-      else
-        setMissing(
-          error instanceof Refusal ? error.message : "No connection, and this phone has no pack of this job yet.",
-        );
-    }
-  }, [memory, job]);
 
   useEffect(() => {
-    let gone = false;
-    void (async () => {
-      actor.current = (await memory.remembered<string>("actor")) ?? "crew";
-      const stored = await memory.pack(job);
-      if (stored && !gone) setKept(stored);
-      await look();
-      await askPack();
-      if (!gone) await contactNow();
-    })();
+    void phone.read().then(() => phone.contact());
     let last = 0;
     const tick = window.setInterval(() => {
       if (document.visibilityState !== "visible") return;
-      void contactNow().then((reached) => {
-        if (!reached || Date.now() - last < MOST_UNTOUCHED_MS) return;
+      void phone.contact().then((reached) => {
+        if (!reached || Date.now() - last < NEWER_PROGRAM_MS) return;
         last = Date.now();
-        void askPack();
         void lookForNewer();
       });
     }, ASK_EVERY_MS);
-    const again = () => void contactNow();
+    const again = () => void phone.contact();
     window.addEventListener("online", again);
     return () => {
-      gone = true;
       window.clearInterval(tick);
       window.removeEventListener("online", again);
     };
-  }, [memory, job, look, askPack, contactNow]);
+  }, [phone]);
 
-  const entries = keptEntries ?? NONE;
-  const counted = useMemo(() => entries.filter((one) => one.state !== "refused").map((one) => one.entry), [entries]);
-  const run = useMemo(() => (kept ? runOf(kept.pack.fill, counted) : null), [kept, counted]);
-  const marks = useMemo(() => marksOf(standing(counted).entries), [counted]);
-  open.current = run?.walked.day?.entry ?? null;
+  const { pack: kept, entries: every } = known;
+  const counted = useMemo(() => countedOf(every ?? []), [every]);
+  const table = useMemo(() => (kept ? tableOf(kept) : null), [kept]);
+  const run = useMemo(() => (table ? runOf(table, counted) : null), [table, counted]);
+  const marks = useMemo(() => (run ? marksOf(run.walked.stood) : null), [run]);
+  const day = run?.walked.day?.entry ?? null;
+  // Who works in a day of practice practises; a day that is begun here is real.
+  const practice = run?.walked.day?.practice ?? run?.walked.practice ?? false;
 
-  const say = useCallback(
-    async (kind: string, value: Record<string, unknown> = {}, more: { voids?: string } = {}) => {
-      const day = open.current && kind !== "day.start" ? { day: open.current } : {};
-      const said = { at: new Date().toISOString(), actor: actor.current, kind, value, ...day, ...more };
-      const { entry, kept: inSecond } = memory.begin(job, said);
-      const show = (shown: KeptEntry["entry"]) =>
-        setEntries((before) => [
-          ...(before ?? []).filter((one) => one.id !== shown.id),
-          { id: shown.id, job, entry: shown, state: "waiting" },
-        ]);
-      // In one of the two stores already: it may be drawn. Else only once the other one has it.
-      if (inSecond) show(entry);
-      try {
-        const numbered = await memory.commit(job, entry);
-        if (!inSecond || numbered !== entry) show(numbered);
-        setFailure(null);
-      } catch (error) {
-        setEntries((before) => (before ?? []).filter((one) => one.id !== entry.id));
-        setFailure(
-          `Not kept: ${error instanceof Error ? error.message : error}. The phone’s storage may be full: make room, count by hand meanwhile.`,
-        );
-        throw error;
-      }
-      window.clearTimeout(timer.current);
-      timer.current = window.setTimeout(() => void contactNow(), SEND_AFTER_MS);
-    },
-    [memory, job, contactNow],
-  );
-
-  const photo = useCallback(
-    async (blob: Blob, of?: string) => {
-      await memory.addPhoto({
-        id: crypto.randomUUID(),
-        job,
-        blob,
-        at: new Date().toISOString(),
-        ...(of ? { of } : {}),
+  const act = useCallback(
+    async (acts: readonly Act[]) => {
+      const said = acts.map(([kind, value, more]): Act => {
+        const practised = practice && kind !== "day.start" && kind !== "void" ? { practice: true } : {};
+        return [kind, value, { ...practised, ...more }];
       });
-      await contactNow();
+      await phone.say(said, day);
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => void phone.contact(), SEND_AFTER_MS);
     },
-    [memory, job, contactNow],
+    [phone, day, practice],
   );
-
-  const takeNewer = useCallback(async () => {
-    if (!kept?.newer) return;
-    await memory.keepPack({ job, pack: kept.newer, loadedAt: new Date().toISOString() });
-    setKept((await memory.pack(job)) ?? null);
-  }, [memory, job, kept]);
-
-  if (!kept || !run || !keptEntries) return missing === null ? null : { missing };
+  if (!kept || !run || !every || !marks) return known.missing === null ? null : { missing: known.missing };
+  const { holder } = run.walked;
   return {
     job,
     pack: kept.pack,
     newer: kept.newer ?? null,
-    entries,
-    refused: entries.filter((one) => one.state === "refused"),
-    waiting: entries.filter((one) => one.state === "waiting").length,
-    photosWaiting,
+    checkedAt: kept.checkedAt ?? kept.loadedAt,
+    entries: every,
+    refused: every.filter((one) => one.state === "refused"),
+    waiting: every.filter((one) => one.state === "waiting"),
+    photos: known.photos,
     run,
     marks,
-    contact,
+    contact: known.contact,
     device,
-    say,
-    photo,
-    takeNewer,
-    failure,
+    holds: holder === null || holder === device,
+    offset: known.offset,
+    undoable: undoable(run, device),
+    say: (kind, value, more) => {
+      const acts: Act[] = [[kind, value ?? {}, more]];
+      // What this phone held under a name that it lost, it goes on holding.
+      if (kind === "bag.in" && holder !== null && former.includes(holder)) acts.unshift(["count.take"]);
+      return act(acts);
+    },
+    act,
+    undo: (what) => act(what.ids.map((id): Act => ["void", {}, { voids: id }])),
+    photo: async (file, of) => {
+      await phone.photo(file, of, day);
+      await phone.contact();
+    },
+    takeNewer: () => phone.takeNewer(),
+    takeAway: (id) => phone.takeAway(id),
+    failure: known.failure,
   };
 }

@@ -1,93 +1,49 @@
-import { type Entry, type Ignored, seconds, standing } from "./entry";
-import type { FillTable, Place, Quota, Stop } from "./pack";
+import { type Entry, type Ignored, isPractice, joins, rightTime, seconds, standing } from "./entry";
+import type { FillTable, Quota } from "./pack";
+import { type Spot, Spots } from "./spots";
+import { stopsAt, stopsLeft } from "./stops";
+import { type Asked, type BandRun, type DayRun, type DepthRead, emptyRun, inAttic, type ProductRun } from "./walked";
+
+const BAG_QUESTION = "bag:";
+const WAITING = new Set(["bag.in", "band.enter", "band.leave", "hopper", "day.end"]);
+const DESK = "desk";
+const HAS_ITS_BAGS = 0.5;
 
 /** A log walked from its first entry to its last, as core/filling/walk.py walks it; a test holds the two equal. */
-export interface DayRun {
-  entry: string;
-  at: string;
-  underStops: string[];
-  endedAt: string | null;
-  paused: number | null;
-  hopperStart: number | null;
-  hopperEnd: number | null;
-  bags: number;
-  spoilt: number;
-  value: Entry["value"];
-}
-
-export interface ProductRun {
-  bagsIn: number;
-  hopperStart: number | null;
-  hopperNow: number | null;
-  atLeave: number | null;
-  lastLeft: number | null;
-  countedAt: number[];
-  points: [number, number][];
-  evaluations: string[];
-}
-
-export interface BandRun {
-  bags: number;
-  inAttic: number | null;
-  done: boolean;
-}
-
-export interface DepthRead {
-  entry: string;
-  section: string;
-  depthIn: number;
-  place: string | null;
-  band: number | null;
-  newIn: number | null;
-  at: string;
-}
-
-export interface Asked {
-  entry: string;
-  device: string;
-  bags: number;
-  by: string;
-}
-
-export const inAttic = (run: ProductRun) => (run.hopperStart ?? 0) + run.bagsIn - (run.hopperNow ?? 0);
-const BAG_QUESTION = "bag:";
-
-export function stopsLeft(stops: readonly Stop[], done: Set<string>, cleared: Set<string>): Stop[] {
-  return stops.filter(
-    (stop) =>
-      !(stop.by_crew && done.has(stop.key)) &&
-      !cleared.has(stop.key) &&
-      !(stop.hazard !== null && cleared.has(stop.hazard)),
-  );
-}
-
 export class Walker {
   bands = new Map<number, BandRun>();
   products = new Map<string, ProductRun>();
   days: DayRun[] = [];
   readings: DepthRead[] = [];
+  latest = new Map<string, DepthRead>();
+  stood: Entry[] = [];
   asked: Asked[] = [];
   ignored: Ignored[] = [];
   refused: Ignored[] = [];
   causes = new Map<string, string>();
   done = new Set<string>();
   cleared = new Set<string>();
+  halted: string[] = [];
   settings: Record<string, number> = {};
   signals: { word: string; entry: string; at: string; by: string; device: string }[] = [];
   contacts = new Map<string, string>();
   openBand: number | null = null;
   holder: string | null = null;
   product: string | null = null;
+  practice = false;
   readonly quotas: Map<number, Quota>;
-  private voided = new Set<string>();
+  private readonly spots: Spots;
   private confirmed = new Map<string, boolean>();
+  private begun: Entry | null = null;
+  private levelSaid = false;
 
   constructor(
     readonly table: FillTable,
     readonly evaluate: (walked: Walker, product: string) => void,
   ) {
     this.quotas = new Map(table.bands.map((band) => [band.number, band]));
-    for (const band of table.bands) this.bands.set(band.number, { bags: 0, inAttic: null, done: false });
+    this.spots = new Spots(table);
+    for (const band of table.bands) this.bands.set(band.number, { bags: 0, inAttic: null, done: false, none: false });
     for (const product of table.products) this.products.set(product.id, emptyRun());
     this.product = table.products.length === 1 ? (table.products[0]?.id ?? null) : null;
   }
@@ -100,17 +56,21 @@ export class Walker {
   walk(entries: readonly Entry[]): this {
     const stood = standing(entries);
     this.ignored.push(...stood.ignored);
-    this.voided = stood.takenBack;
+    this.stood = stood.entries;
+    this.practice = stood.practice;
     for (const entry of stood.entries) {
       const question = String(entry.value.question ?? "");
-      if (entry.kind === "answer" && question.startsWith(BAG_QUESTION))
-        this.confirmed.set(question.slice(BAG_QUESTION.length), entry.value.text === "yes");
+      if (entry.kind !== "answer" || !question.startsWith(BAG_QUESTION)) continue;
+      const one = question.slice(BAG_QUESTION.length);
+      for (const id of [...(one ? [one] : []), ...(entry.value.of ?? [])])
+        this.confirmed.set(id, entry.value.text === "yes");
     }
     for (const entry of stood.entries) {
-      this.contacts.set(entry.device, entry.at);
-      const why = this.one(entry);
+      this.contacts.set(entry.device, rightTime(entry));
+      const why = this.waits(entry) ? null : this.one(entry);
       if (why !== null) this.refused.push({ entry: entry.id, why });
     }
+    if (this.day) this.halted = stopsLeft(this.table.stops, this.done, this.cleared).map((stop) => stop.key);
     return this;
   }
 
@@ -121,7 +81,8 @@ export class Walker {
         return this.start(entry);
       case "day.end":
         if (!this.day) return "no day is open that could end";
-        this.day.endedAt = entry.at;
+        this.day.endEntry = entry.id;
+        this.day.endedAt = rightTime(entry);
         return null;
       case "day.pause":
         if (!this.day) return "no day is open that could pause";
@@ -132,7 +93,7 @@ export class Walker {
       case "band.enter":
         return this.noSuchBand(value.band, value.section) ?? this.enter(value.band);
       case "band.leave":
-        return this.noSuchBand(value.band, value.section) ?? this.leave(value.band);
+        return this.noSuchBand(value.band, value.section) ?? this.leave(value);
       case "bag.in":
         return this.bag(entry);
       case "hopper":
@@ -155,38 +116,76 @@ export class Walker {
         this.cleared.add(value.hazard);
         return null;
       case "cause.checked":
-        this.causes.set(value.cause, entry.at);
+        this.causes.set(value.cause, rightTime(entry));
         return null;
       case "setting":
         Object.assign(this.settings, value);
         return null;
       case "signal":
-        this.signals.push({ word: value.word, entry: entry.id, at: entry.at, by: entry.actor, device: entry.device });
+        this.signals.push({
+          word: value.word,
+          entry: entry.id,
+          at: rightTime(entry),
+          by: entry.actor,
+          device: entry.device,
+        });
         return null;
       default:
         return null;
     }
   }
 
+  /** Whether it moves the day and comes from a device that does not hold the count, and nobody said that it counts. */
+  private waits(entry: Entry): boolean {
+    if (!WAITING.has(entry.kind)) return false;
+    if (this.holder === null && entry.kind === "bag.in") this.holder = entry.device;
+    if (this.holder === null || this.holder === entry.device) return false;
+    const said = this.confirmed.get(entry.id);
+    if (said === undefined)
+      this.asked.push({
+        entry: entry.id,
+        kind: entry.kind,
+        device: entry.device,
+        bags: Number(entry.value.bags ?? 0),
+        band: entry.value.band ?? entry.band ?? this.openBand,
+        by: entry.actor,
+      });
+    return !said;
+  }
+
   private start(entry: Entry): string | null {
-    if (this.day) this.day.endedAt = entry.at;
+    if (this.day && this.begun && joins(this.begun, entry)) {
+      this.day.joined.push(entry.id);
+      return null;
+    }
+    if (this.day) this.day.endedAt = rightTime(entry);
     const product = entry.value.product;
     if (product !== undefined && this.products.has(product)) this.product = product;
     // Nobody said which: it is that of the band that comes first.
     else this.product ??= this.table.bands.find((q) => !this.bands.get(q.number)?.done)?.product ?? null;
+    const level = this.product === null ? null : (this.products.get(this.product)?.hopperNow ?? null);
+    const stood = stopsAt(this.table, seconds(entry), entry.value.revision ?? null, this.done, this.cleared);
+    this.begun = entry;
     this.days.push({
       entry: entry.id,
-      at: entry.at,
-      underStops: stopsLeft(this.table.stops, this.done, this.cleared).map((stop) => stop.key),
+      at: rightTime(entry),
+      device: entry.device,
+      underStops: stood.map((stop) => stop.key),
+      joined: [],
       endedAt: null,
+      endEntry: null,
       paused: null,
-      hopperStart: null,
-      hopperEnd: null,
+      hopperStart: level,
+      hopperEnd: level,
       bags: 0,
       spoilt: 0,
+      afterStop: 0,
+      practice: isPractice(entry),
       value: entry.value,
     });
-    this.holder ??= entry.device;
+    this.levelSaid = false;
+    // Nobody holds it who did on another day; at the desk whoever counts first will.
+    this.holder = entry.device.startsWith(DESK) ? null : entry.device;
     return product !== undefined && !this.products.has(product)
       ? `the plan blows no “${product}”; the day counts, its bags with what the band is planned with`
       : null;
@@ -206,17 +205,24 @@ export class Walker {
     const quota = this.quotas.get(number) as Quota;
     const band = this.bands.get(number) as BandRun;
     if (this.openBand === number) return null;
-    if (this.openBand !== null) this.left(this.openBand);
+    if (this.openBand !== null) {
+      // Nobody said how it was left: it is done where it has its bags.
+      const wanted = (this.quotas.get(this.openBand) as Quota).bags;
+      this.left(this.openBand, (this.bands.get(this.openBand)?.bags ?? 0) >= wanted - HAS_ITS_BAGS, false);
+    }
     band.done = false;
+    band.none = false;
     this.openBand = number;
     this.product = quota.product;
     return null;
   }
 
-  private leave(number: number): string | null {
+  private leave(value: Entry["value"]): string | null {
+    const number: number = value.band;
     if (this.openBand !== null && this.openBand !== number)
       return `band ${number} is not the one being filled; that is ${this.openBand}`;
-    this.left(number);
+    const none = value.none === true;
+    this.left(number, none || value.done !== false, none);
     this.openBand = null;
     return null;
   }
@@ -229,36 +235,38 @@ export class Walker {
       : `band ${number} is not in the section “${section}”: is this the pack of another job, or an older one?`;
   }
 
-  private left(number: number) {
+  /** What came in since a band was left last lies in this one. */
+  private left(number: number, done: boolean, none: boolean) {
     const band = this.bands.get(number) as BandRun;
     const quota = this.quotas.get(number) as Quota;
     const run = this.products.get(quota.product) as ProductRun;
     const now = inAttic(run);
-    band.done = true;
-    band.inAttic = (band.inAttic ?? 0) + now - (run.atLeave ?? 0);
-    run.atLeave = now;
+    band.done = done;
+    band.none = none;
+    band.inAttic = (band.inAttic ?? 0) + now - run.base;
+    run.base = now;
     run.lastLeft = number;
-    let covered = 0;
-    for (const q of this.table.bands)
-      if (q.product === quota.product && this.bands.get(q.number)?.done) covered += q.area_ft2;
-    run.points.push([covered, now]);
+    run.points.push(this.covered(quota.product));
     this.evaluate(this, quota.product);
+  }
+
+  /** Floor covered, ft², and the bags that lie in it. */
+  private covered(product: string): [number, number] {
+    let area = 0;
+    let bags = 0;
+    for (const q of this.table.bands) {
+      const band = this.bands.get(q.number);
+      if (q.product !== product || !band?.done) continue;
+      area += q.area_ft2;
+      bags += band.inAttic ?? 0;
+    }
+    return [area, bags];
   }
 
   private bag(entry: Entry): string | null {
     const bags = Number(entry.value.bags);
     const number = entry.band ?? this.openBand;
     if (entry.band !== undefined && !this.quotas.has(entry.band)) return `there is no band ${entry.band} in this plan`;
-    if (entry.day !== undefined && this.voided.has(entry.day)) {
-      this.ignored.push({ entry: entry.id, why: "the day it belongs to was taken back" });
-      return null;
-    }
-    this.holder ??= entry.device;
-    if (entry.device !== this.holder) {
-      const said = this.confirmed.get(entry.id);
-      if (said === undefined) this.asked.push({ entry: entry.id, device: entry.device, bags, by: entry.actor });
-      if (!said) return null;
-    }
     const product = number !== null ? (this.quotas.get(number)?.product ?? null) : this.product;
     const run = product === null ? undefined : this.products.get(product);
     if (!run) return "which product it was is not said: enter the band first";
@@ -266,20 +274,29 @@ export class Walker {
     run.countedAt.push(seconds(entry));
     const band = number === null ? undefined : this.bands.get(number);
     if (band) band.bags += bags;
-    if (this.day) this.day.bags += bags;
+    if (this.day) {
+      this.day.bags += bags;
+      if (
+        entry.value.before_stop !== true &&
+        stopsAt(this.table, seconds(entry), null, this.done, this.cleared).length > 0
+      )
+        this.day.afterStop += bags;
+    }
     return null;
   }
 
   private hopper(level: number): string | null {
     const run = this.product === null ? undefined : this.products.get(this.product);
     if (!run || this.product === null) return "which product it was is not said: enter the band first";
-    if (run.hopperStart === null && run.bagsIn === 0) run.hopperStart = level;
     const day = this.day;
-    if (day) {
-      if (day.hopperStart === null && day.bags === 0) day.hopperStart = level;
-      day.hopperEnd = level;
-    }
-    const justLeft = run.atLeave === inAttic(run) && this.openBand === null;
+    if (day && day.bags === 0 && !this.levelSaid) {
+      // What was put in or taken out since the last level was read is no fill in the attic.
+      run.hopperStart = run.hopperStart === null ? level : run.hopperStart + level - (run.hopperNow ?? 0);
+      day.hopperStart = level;
+      this.levelSaid = true;
+    } else if (run.hopperStart === null && run.bagsIn === 0) run.hopperStart = level;
+    if (day) day.hopperEnd = level;
+    const justLeft = run.lastLeft !== null && run.base === inAttic(run) && this.openBand === null;
     run.hopperNow = level;
     if (justLeft) this.readLate(this.product, run);
     return null;
@@ -288,13 +305,12 @@ export class Walker {
   /** The level was read just after the band was left: that is the level at its end. */
   private readLate(product: string, run: ProductRun) {
     const now = inAttic(run);
-    const change = now - (run.atLeave ?? 0);
-    if (change === 0) return;
-    run.atLeave = now;
-    const last = run.points.at(-1);
-    if (last) last[1] = now;
-    const band = run.lastLeft === null ? undefined : this.bands.get(run.lastLeft);
+    const change = now - run.base;
+    if (change === 0 || run.lastLeft === null) return;
+    run.base = now;
+    const band = this.bands.get(run.lastLeft);
     if (band) band.inAttic = (band.inAttic ?? 0) + change;
+    run.points[run.points.length - 1] = this.covered(product);
     this.evaluate(this, product);
   }
 
@@ -302,41 +318,33 @@ export class Walker {
     const { section, marker, at_ft: at, depth_in: depth } = entry.value;
     const name = this.table.sections[section];
     if (name === undefined) return `there is no section “${section}” in this plan`;
-    const place = this.place(section, marker, at);
-    if (marker !== undefined && !place) return `there is no marker ${marker} in ${name}`;
-    const band = place ? place.band : (entry.band ?? this.openBand);
-    this.readings.push({
+    let spot: Spot | null;
+    if (marker !== undefined) {
+      spot = this.spots.marker(section, marker);
+      if (!spot) return `there is no marker ${marker} in ${name}`;
+    } else {
+      const [x, y]: [number, number] = at ?? [0, 0];
+      spot = this.spots.at(section, [x, y]);
+      if (!spot) return `the reading at ${feet(x)}, ${feet(y)} ft lies on no floor of ${name} that this plan fills`;
+    }
+    const band = spot.band !== null && this.quotas.has(spot.band) ? spot.band : null;
+    const read: DepthRead = {
       entry: entry.id,
       section,
       depthIn: depth,
-      place: place?.id ?? null,
-      band: band !== null && this.quotas.has(band) ? band : null,
-      newIn: !place || place.tapered ? null : depth - place.old_in,
-      at: entry.at,
-    });
-    if (place && place.band !== null && this.bands.get(place.band)?.done)
-      this.evaluate(this, (this.quotas.get(place.band) as Quota).product);
+      place: spot.place,
+      at_ft: spot.at_ft,
+      band,
+      fillIn: spot.fillIn,
+      newIn: spot.tapered ? null : depth - spot.oldIn,
+      at: rightTime(entry),
+    };
+    this.readings.push(read);
+    this.latest.set(read.place ?? `${section}@${spot.at_ft}`, read);
+    if (band !== null && this.bands.get(band)?.done) this.evaluate(this, (this.quotas.get(band) as Quota).product);
     return null;
   }
-
-  private place(section: string, marker: number | undefined, at: [number, number] | undefined): Place | undefined {
-    return this.table.places.find(
-      (place) =>
-        place.section === section &&
-        (marker !== undefined ? place.marker === marker : at?.[0] === place.at_ft[0] && at?.[1] === place.at_ft[1]),
-    );
-  }
 }
 
-function emptyRun(): ProductRun {
-  return {
-    bagsIn: 0,
-    hopperStart: null,
-    hopperNow: null,
-    atLeave: null,
-    lastLeft: null,
-    countedAt: [],
-    points: [],
-    evaluations: [],
-  };
-}
+/** A length as both folds write it: to the hundredth, without zeros at its end. */
+const feet = (value: number) => (Math.floor(value * 100 + 0.5) / 100).toFixed(2).replace(/\.?0+$/, "");

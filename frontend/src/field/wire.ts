@@ -1,18 +1,28 @@
+import type { Clock } from "./clock";
 import type { Entry } from "./entry";
-import type { Memory } from "./memory";
+import type { EntryAnswer, KeptPhoto, Memory } from "./memory";
 import type { Pack } from "./pack";
 
 /** What the last contact came to. */
 export type Contact =
   | { kind: "never" }
-  | { kind: "sent"; at: string }
-  | { kind: "offline"; since: string }
+  | { kind: "heard"; at: string }
+  | { kind: "offline" }
   | { kind: "unknown"; why: string }
   | { kind: "trouble"; why: string };
+
+/** A contact, and the version of each job's record that the program named in it. */
+export interface Heard {
+  contact: Contact;
+  saves: ReadonlyMap<string, number>;
+}
 
 const MOST_AT_ONCE = 200;
 const SLOW_MS = 15_000;
 const TOKEN = "token";
+export const OFFSET = "offset_s";
+/** What the program itself will never take. All else waits: a proxy, a full server, a captive page, a lost right pass by. */
+const FINAL = new Set([413, 415, 422]);
 
 export class Refusal extends Error {
   constructor(
@@ -21,25 +31,54 @@ export class Refusal extends Error {
   ) {
     super(message);
   }
+
+  /** The thing that was sent is refused for good. */
+  get final() {
+    return FINAL.has(this.status);
+  }
 }
 
-/** Asks the program, with this device's token where it has one. Throws Refusal, or TypeError where nobody answers. */
-async function ask(memory: Memory, path: string, init: RequestInit = {}): Promise<Response> {
+/** Something answered that is not the program. */
+export class Stranger extends Error {}
+
+// biome-ignore lint/suspicious/noExplicitAny: whatever somebody answered
+type Told = any;
+
+/** Asks the program, with this device's token where it has one: its JSON. Throws Refusal where the program says no, Stranger where
+ * something else answers, TypeError where nobody does. isOurs: whether an answer is what was asked for. */
+async function ask<T>(
+  memory: Memory,
+  path: string,
+  isOurs: (told: Told) => boolean,
+  init: RequestInit = {},
+): Promise<T> {
   const token = await memory.remembered<string>(TOKEN);
   const headers = new Headers(init.headers);
   if (token) headers.set("Authorization", `Bearer ${token}`);
   const answer = await fetch(path, { ...init, headers, cache: "no-store", signal: AbortSignal.timeout(SLOW_MS) });
-  if (answer.ok) return answer;
-  const told = (await answer.json().catch(() => null)) as { detail?: string; title?: string } | null;
-  throw new Refusal(answer.status, told?.detail ?? told?.title ?? `the program answered ${answer.status}`);
+  const type = (answer.headers.get("Content-Type") ?? "").split(";")[0]?.trim();
+  const told: Told = type?.endsWith("json") ? await answer.json().catch(() => null) : null;
+  if (answer.ok && type === "application/json" && isOurs(told)) return told as T;
+  if (type === "application/problem+json" && told?.title && told.status === answer.status)
+    throw new Refusal(answer.status, told.detail ?? told.title);
+  throw new Stranger(
+    answer.ok
+      ? "something else answers at the program’s address: a sign-in page of this network?"
+      : `the way to the program is closed: ${answer.status} came from in between`,
+  );
 }
 
-export async function getJson<T>(memory: Memory, path: string): Promise<T> {
-  return (await ask(memory, path)).json() as Promise<T>;
-}
+/** The days of the crew, as the program has them. */
+export const fetchDays = <T>(memory: Memory) => ask<T>(memory, "/api/field/days", (told) => Array.isArray(told?.days));
 
 /** The pack of a job as the program has it now. */
-export const fetchPack = (memory: Memory, job: string) => getJson<Pack>(memory, `/api/jobs/${job}/field-pack`);
+export const fetchPack = (memory: Memory, job: string) =>
+  ask<Pack>(memory, `/api/jobs/${job}/field-pack`, (told) => told?.format === "elm-cover field pack");
+
+const isBatch = (told: Told) =>
+  Array.isArray(told?.answers) && Array.isArray(told.others) && Number.isInteger(told.last);
+const isLog = (told: Told) => Array.isArray(told?.entries) && Number.isInteger(told.last);
+const isPhoto = (told: Told) => typeof told?.file === "string";
 
 /** A token from the address a phone was shown to join: kept, and taken out of the address. */
 export async function join(memory: Memory): Promise<boolean> {
@@ -51,82 +90,126 @@ export async function join(memory: Memory): Promise<boolean> {
 }
 
 interface BatchAnswer {
-  answers: { id: string; state: string; why?: string | null }[];
+  answers: EntryAnswer[];
   others: { n: number; entry: Entry }[];
   last: number;
   offset_s: number;
+  saves: number;
 }
 
-/** Sends what waits, and brings what others wrote in the job that is open. One tab at a time. Says what it came to. */
-export async function drain(memory: Memory, open: string | null): Promise<Contact> {
-  const work = () => sendAll(memory, open);
-  try {
-    if (navigator.locks) {
-      const said = await navigator.locks.request("elm-cover-field", { ifAvailable: true }, (lock) =>
-        lock ? work() : null,
-      );
-      if (said === null) return { kind: "sent", at: new Date().toISOString() };
-    } else await work();
-    return { kind: "sent", at: new Date().toISOString() };
-  } catch (error) {
-    if (error instanceof Refusal)
-      return error.status === 401 ? { kind: "unknown", why: error.message } : { kind: "trouble", why: error.message };
-    return { kind: "offline", since: new Date().toISOString() };
-  }
+/** Sends what waits, and brings what others wrote in the job that is open. One tab at a time: null where another one is at it. */
+export async function drain(memory: Memory, open: string | null, clock: Clock): Promise<Heard | null> {
+  const work = () => new Sender(memory, clock).all(open);
+  if (!navigator.locks) return work();
+  return navigator.locks.request("elm-cover-field", { ifAvailable: true }, (lock) => (lock ? work() : null));
 }
 
-async function sendAll(memory: Memory, open: string | null): Promise<true> {
-  const waiting = await memory.waiting();
-  const jobs = new Set(waiting.map((kept) => kept.job));
-  for (const job of jobs) {
-    const mine = waiting.filter((kept) => kept.job === job);
-    for (let i = 0; i < mine.length; i += MOST_AT_ONCE) {
-      const entries = mine.slice(i, i + MOST_AT_ONCE).map((kept) => kept.entry);
-      const answer = await post(memory, job, entries);
-      await memory.settle(answer.answers, answer.offset_s);
-      if (i + MOST_AT_ONCE >= mine.length) await memory.learn(job, answer.others, answer.last);
-    }
-  }
-  await sendPhotos(memory);
-  if (open && !jobs.has(open)) {
-    const found = await getJson<{ entries: { n: number; entry: Entry }[]; last: number }>(
-      memory,
-      `/api/jobs/${open}/log?after=${await memory.after(open)}`,
-    );
-    if (found.entries.length) await memory.learn(open, found.entries, found.last);
-  }
-  return true;
+/** In words why nothing went: what waits is kept. */
+export function contactOf(error: unknown): Contact {
+  if (error instanceof Refusal)
+    return error.status === 401 || error.status === 403
+      ? { kind: "unknown", why: error.message }
+      : { kind: "trouble", why: error.message };
+  if (error instanceof Stranger) return { kind: "trouble", why: error.message };
+  return { kind: "offline" };
 }
 
-async function post(memory: Memory, job: string, entries: Entry[]): Promise<BatchAnswer> {
-  // What this phone has learnt of its own clock is the program's to say.
-  const sent = entries.map(({ offset_s: _, ...entry }) => entry);
-  const body = { entries: sent, device_now: new Date().toISOString(), after: await memory.after(job) };
-  const answer = await ask(memory, `/api/jobs/${job}/log`, {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  return answer.json() as Promise<BatchAnswer>;
-}
+class Sender {
+  private saves = new Map<string, number>();
+  private trouble: string | null = null;
 
-/** Photos go after the entries: first the picture, then the entry that names it. */
-async function sendPhotos(memory: Memory): Promise<void> {
-  for (const photo of await memory.photos()) {
-    const of = photo.of ? { of: photo.of } : {};
-    const say = async (kind: string, value: Record<string, unknown>) => {
-      const actor = (await memory.remembered<string>("actor")) ?? "crew";
-      await memory.append(photo.job, { at: photo.at, actor, kind, value: { ...value, ...of } });
-      await memory.dropPhoto(photo.id);
-    };
+  constructor(
+    private readonly memory: Memory,
+    private readonly clock: Clock,
+  ) {}
+
+  async all(open: string | null): Promise<Heard> {
     try {
-      const headers = { "Content-Type": photo.blob.type || "image/jpeg" };
-      const answer = await ask(memory, "/api/photos", { method: "POST", headers, body: photo.blob });
-      await say("photo", { file: ((await answer.json()) as { file: string }).file });
+      const waiting = await this.memory.waiting();
+      const jobs = new Set(waiting.map((kept) => kept.job));
+      for (const job of jobs) {
+        const mine = waiting.filter((kept) => kept.job === job).map((kept) => kept.entry);
+        for (let i = 0; i < mine.length; i += MOST_AT_ONCE) await this.send(job, mine.slice(i, i + MOST_AT_ONCE));
+      }
+      await this.photos();
+      if (open && !this.saves.has(open)) await this.listen(open);
     } catch (error) {
-      if (!(error instanceof Refusal) || error.status === 401) throw error;
-      // A picture that the program will not have is not sent again and again; its entry says so.
-      await say("note", { text: `A photo was refused: ${error.message}` });
+      return { contact: contactOf(error), saves: this.saves };
     }
+    const contact: Contact =
+      this.trouble === null
+        ? { kind: "heard", at: this.clock.now().toISOString() }
+        : { kind: "trouble", why: this.trouble };
+    return { contact, saves: this.saves };
+  }
+
+  /** Entries of one job. What is refused as a whole is sent in halves, until the one that is meant stands alone. */
+  private async send(job: string, entries: Entry[]): Promise<void> {
+    try {
+      const body = {
+        entries,
+        device_now: this.clock.now().toISOString(),
+        mono_now_ms: this.clock.mono(),
+        run: this.clock.run,
+        after: await this.memory.after(job),
+      };
+      const answer = await ask<BatchAnswer>(this.memory, `/api/jobs/${job}/log`, isBatch, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify(body),
+      });
+      await this.memory.settle(answer.answers);
+      await this.memory.learn(job, answer.others, answer.last);
+      await this.memory.remember(OFFSET, answer.offset_s);
+      this.saves.set(job, answer.saves);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      if (error.status === 404)
+        this.trouble = `a job is gone from the program: ${error.message} What was counted in it is kept here.`;
+      else if (!error.final) throw error;
+      else if (entries.length === 1)
+        await this.memory.settle([{ id: (entries[0] as Entry).id, state: "refused", why: error.message }]);
+      else {
+        const half = Math.ceil(entries.length / 2);
+        await this.send(job, entries.slice(0, half));
+        await this.send(job, entries.slice(half));
+      }
+    }
+  }
+
+  private async listen(job: string): Promise<void> {
+    const found = await ask<{ entries: { n: number; entry: Entry }[]; last: number; saves: number }>(
+      this.memory,
+      `/api/jobs/${job}/log?after=${await this.memory.after(job)}`,
+      isLog,
+    );
+    if (found.entries.length) await this.memory.learn(job, found.entries, found.last);
+    this.saves.set(job, found.saves);
+  }
+
+  /** Photos go after the entries: first the picture, then the entry that names it. */
+  private async photos(): Promise<void> {
+    for (const photo of await this.memory.photos()) {
+      if (photo.refused !== undefined) continue;
+      try {
+        const headers = { "Content-Type": photo.blob.type || "image/jpeg" };
+        const init = { method: "POST", headers, body: photo.blob };
+        const { file } = await ask<{ file: string }>(this.memory, "/api/photos", isPhoto, init);
+        await this.said(photo, file);
+      } catch (error) {
+        if (!(error instanceof Refusal) || !error.final) throw error;
+        // The picture stays here, with why, until somebody takes it away.
+        await this.memory.addPhoto({ ...photo, refused: error.message });
+      }
+    }
+  }
+
+  /** Its entry is known by the photo's own id: one that was cut off between the two is not said twice. */
+  private async said(photo: KeptPhoto, file: string): Promise<void> {
+    const actor = (await this.memory.remembered<string>("actor")) ?? "crew";
+    const of = photo.of ? { of: photo.of } : {};
+    const said = { actor, at: photo.at, ...photo.said, id: photo.id, kind: "photo", value: { file, ...of } };
+    if (!(await this.memory.has(photo.id))) await this.memory.append(photo.job, said);
+    await this.memory.dropPhoto(photo.id);
   }
 }

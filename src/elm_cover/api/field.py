@@ -11,6 +11,7 @@ from typing import Any
 
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic_core import to_jsonable_python
 
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
@@ -30,6 +31,7 @@ from .jobs import job_store
 from .log import entries_of
 from .packing import written
 from .problems import Problem
+from .stops import SEEN, stops_seen
 
 field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
 MOST_PACKS = 64
@@ -59,7 +61,8 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
         revision, document = stored.revision, stored.document
     else:
         document = store.revision(job_id, revision)
-    asked = json.dumps({"revision": revision, "firm": read_firm(store).document})
+    seen = to_jsonable_python(stops_seen(store, job_id, store.log(job_id), revision))
+    asked = json.dumps({"revision": revision, "firm": read_firm(store).document, "seen": seen})
     given = json.dumps(document).encode()
     key = hashlib.sha256(given + asked.encode()).hexdigest()
     with _lock:
@@ -77,7 +80,8 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
 def packed(given: bytes, how: str) -> bytes:
     """The field pack of a document. how: revision and the firm's document, as JSON."""
     asked = json.loads(how)
-    return written(field_pack(read_job(json.loads(given)), asked["revision"], Firm.model_validate(asked["firm"])))
+    seen = SEEN.validate_python(asked["seen"])
+    return written(field_pack(read_job(json.loads(given)), asked["revision"], Firm.model_validate(asked["firm"]), seen))
 
 
 @field.get(

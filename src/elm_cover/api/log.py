@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import asdict
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime
 from typing import Any
 
 from flask import Response, current_app, jsonify, request
@@ -13,11 +13,12 @@ from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
 from ..core.log.fold import Day
+from ..core.log.placing import Arrival, Written, placed
 from ..core.plan import day_of
 from ..formats.log_file import entry_document, read_entry
 from ..job import Fault, JobError
 from ..job.log_entry import LogEntry
-from ..store.log import LoggedEntry
+from ..store.log import Answer, LoggedEntry
 from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
@@ -29,8 +30,11 @@ logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name
 # Days as they were folded; what one entry leaves in them, about.
 ENTRY_BYTES = 600
 DAYS: Memory[tuple[str, str, int], Day] = Memory(16_000_000, lambda _: 0)
-# How far ahead of this program a corrected time may be: clocks are read a moment apart.
-AHEAD = timedelta(days=1)
+
+
+def clock() -> datetime:
+    """The time by this program."""
+    return datetime.now(UTC)
 
 
 @logs.post(
@@ -38,33 +42,34 @@ AHEAD = timedelta(days=1)
 )
 def add_to_log(path: JobPath, body: LogBatch) -> Response:
     """Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known."""
-    now = datetime.now(UTC)
+    now = clock()
     offset_s = 0.0 if body.device_now is None else (now - body.device_now).total_seconds()
     store = job_store()
-    store.get(path.job_id)
-    read: dict[int, dict[str, Any]] = {}
+    saves = store.get(path.job_id).saves
+    read: dict[int, LogEntry] = {}
     refused: dict[int, str] = {}
     for place, sent in enumerate(body.entries):
         try:
-            read[place] = _read(sent, offset_s, now)
+            read[place] = _read(sent)
         except JobError as error:
             refused[place] = "; ".join(map(str, error.faults))
-    answered = iter(store.add_to_log(path.job_id, list(read.values())) if read else ())
+    mono_s = None if body.mono_now_ms is None else body.mono_now_ms / 1000
+    timed = _timed(list(read.values()), Arrival(now.timestamp(), offset_s, mono_s, body.run))
+    answered = iter(store.add_to_log(path.job_id, timed) if timed else ())
     tell: Callable[[str], None] = current_app.extensions.get("elm_cover_tell", lambda _: None)
     if read:
         tell(path.job_id)
     answers = [
-        {"id": str(sent.get("id", "")), "state": "refused", "why": refused[place]}
-        if place in refused
-        else asdict(next(answered))
+        asdict(Answer(str(sent.get("id", "")), "refused", refused[place]) if place in refused else next(answered))
         for place, sent in enumerate(body.entries)
     ]
-    mine = {entry["device"] for entry in read.values()}
+    # All but these: a phone whose memory was emptied has them from nowhere else, under whichever name it wrote them.
+    these = {entry["id"] for entry in timed}
     logged = store.log(path.job_id, body.after or 0)
-    others = [line for line in logged if line.entry["device"] not in mine] if body.after is not None else []
+    others = [line for line in logged if line.entry["id"] not in these] if body.after is not None else []
     last = logged[-1].n if logged else (body.after or 0)
     told = [asdict(line) for line in others]
-    return jsonify({"answers": answers, "others": told, "last": last, "offset_s": offset_s})
+    return jsonify({"answers": answers, "others": told, "last": last, "offset_s": offset_s, "saves": saves})
 
 
 @logs.get(
@@ -78,19 +83,37 @@ def log_stream(path: JobPath) -> Response:
     return Response(b"", mimetype="text/event-stream")
 
 
-def _read(sent: dict[str, Any], offset_s: float, now: datetime) -> dict[str, Any]:
-    """The entry as it is kept. Raises JobError with a sentence that says the way out."""
-    entry = read_entry({**sent, "actor": sent.get("actor") or asking_actor(), "offset_s": offset_s})
-    ahead = entry.at + timedelta(seconds=offset_s) - now
-    if ahead > AHEAD:
-        text = f"is {ahead.days} days ahead of this program: send the device's clock as device_now, or set it right"
-        raise JobError([Fault("at", text)])
+def _read(sent: dict[str, Any]) -> LogEntry:
+    """The entry as it was sent. Raises JobError with a sentence that says the way out."""
+    entry = read_entry({**sent, "actor": sent.get("actor") or asking_actor(), "clock": None})
     if entry.kind == "photo":
         try:
             photo_path(job_store().folder, str(entry.value["file"]))
         except NoSuchPhotoError as error:
             raise JobError([Fault("value.file", "no such photo is stored here; send the photo first")]) from error
-    return entry_document(entry)
+    return entry
+
+
+def _timed(entries: Sequence[LogEntry], arrival: Arrival) -> list[dict[str, Any]]:
+    """The entries as they are kept, each with what its clock was off. A stand-in may run ahead of the day: its times are its own."""
+    real = [entry for entry in entries if not entry.practice]
+    known = ["offset_s" in entry.model_fields_set for entry in real]
+    found = placed(
+        [
+            Written(
+                at_s=entry.at.timestamp(), known_off_s=entry.offset_s if has else None,
+                mono_s=None if entry.mono_ms is None else entry.mono_ms / 1000, run=entry.run, day=entry.day,
+            )
+            for entry, has in zip(real, known, strict=True)
+        ],
+        arrival,
+    )  # fmt: skip
+    offsets = dict(zip((entry.id for entry in real), found, strict=True))
+    kept = []
+    for entry in entries:
+        offset_s, how = offsets.get(entry.id, (arrival.off_s, None))
+        kept.append(entry_document(entry.model_copy(update={"offset_s": offset_s, "clock": how})))
+    return kept
 
 
 @logs.get("/<job_id>/log", responses={200: LogAnswer, 404: Problem}, summary="Read the log, or what is new in it")
@@ -98,7 +121,8 @@ def read_log(path: JobPath, query: AfterQuery) -> Response:
     logged = job_store().log(path.job_id)
     new = [asdict(line) for line in logged if line.n > query.after]
     day = to_jsonable_python(day_of(entries_of(logged)))
-    return jsonify({"entries": new, "last": logged[-1].n if logged else 0, "day": day})
+    saves = job_store().saves(path.job_id)
+    return jsonify({"entries": new, "last": logged[-1].n if logged else 0, "day": day, "saves": saves})
 
 
 def logged_day(job_id: str) -> Day | None:

@@ -7,6 +7,7 @@ from datetime import date
 from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 
+from ..core.filling.stops import StopsSeen
 from ..job import Job, read_job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
@@ -30,6 +31,7 @@ from .answers.jobs import (
 from .jobs import ACTOR, job_store, version_seen
 from .log import entries_of
 from .problems import Problem, problem
+from .stops import stops_seen
 
 papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
 checks = APIBlueprint("checks", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
@@ -49,13 +51,16 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     if isinstance(seen, Response):
         return seen
     store = job_store()
-    log = tuple(entries_of(store.log(path.job_id)))
+    logged = store.log(path.job_id)
+    log = tuple(entries_of(logged))
+    # The only paper that judges by which stops a day was begun.
+    stops = stops_seen(store, path.job_id, logged) if query.kind == "day sheet" else ()
     number, job = store.issue_paper(
         path.job_id,
         query.kind,
         seen,
         ACTOR,
-        lambda document, revision: _paper(query, read_job(document), log, revision),
+        lambda document, revision: _paper(query, read_job(document), log, revision, stops),
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})
@@ -64,7 +69,7 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     return response
 
 
-def _paper(query: PaperQuery, job: Job, log: tuple[LogEntry, ...], revision: int) -> bytes:
+def _paper(query: PaperQuery, job: Job, log: tuple[LogEntry, ...], revision: int, seen: tuple[StopsSeen, ...]) -> bytes:
     lost = [] if query.gaps else missing_letters(job)
     if lost:
         raise LettersMissingError(lost)
@@ -75,6 +80,7 @@ def _paper(query: PaperQuery, job: Job, log: tuple[LogEntry, ...], revision: int
         firm=Firm.model_validate(read_firm(job_store()).document),
         metric=query.units == "metric",
         revision=revision,
+        seen=seen,
         section=query.section,
         edge=query.edge,
         photos=_photo,

@@ -119,4 +119,5 @@ def _said(seed: int, device: str, after: datetime, said: Sequence[tuple[str, Map
             "actor": "R. Fenn",
             "kind": kind,
             "value": value,
+            "practice": True,
         }

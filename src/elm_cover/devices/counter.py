@@ -105,6 +105,7 @@ class Practice:
             "actor": ACTOR,
             "kind": kind,
             "value": value,
+            "practice": True,
             **more,
         }
 

@@ -82,4 +82,5 @@ class PracticeTest:
             "actor": ACTOR,
             "kind": "leak.reading",
             "value": value,
+            "practice": True,
         }

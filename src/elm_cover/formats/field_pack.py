@@ -15,6 +15,7 @@ from ..core.drawing import reach_drawing
 from ..core.filling.constants import CAUSES, SIGNALS, WORDS
 from ..core.filling.forecast import corridor
 from ..core.filling.run import Run
+from ..core.filling.stops import StopsSeen
 from ..core.filling.table import FillTable
 from ..core.plan import Load, Plan, Reach, filled_job
 from ..core.work.item import AS_IT_IS, GONE, WorkItem
@@ -23,15 +24,20 @@ from ..job import Fault, Job, JobError
 from ..job.faults import faults_of
 from ..job.firm import Firm
 
-FORMAT, VERSION = "elm-cover field pack", 1
+FORMAT, VERSION = "elm-cover field pack", 2
 TABLES = TypeAdapter(FillTable)
 # Outlines on a phone are drawn to the tenth of a foot.
 OUTLINE_DIGITS = 1
 
 
-def field_pack(job: Job, revision: int | None = None, firm: Firm | None = None) -> dict[str, Any]:
-    """Everything the phone needs of a job as it is. revision: which one it is; code: what it was made from, told by its sum."""
-    filled = filled_job(job, firm)
+def field_pack(
+    job: Job, revision: int | None = None, firm: Firm | None = None, seen: Sequence[StopsSeen] = ()
+) -> dict[str, Any]:
+    """Everything the phone needs of a job as it is. revision: which one it is; code: what it was made from, told by its sum.
+
+    seen: the stops of the revisions since the first day's, this one's last; left out: nobody knows since when one stands.
+    """
+    filled = filled_job(job, firm, seen, revision)
     planned, found, made, table = filled.planned, filled.found, filled.made, filled.table
     told: dict[str, Any] = {
         "format": FORMAT,
@@ -144,7 +150,7 @@ def _faults(table: FillTable) -> Iterator[Fault]:
     for i, band in enumerate(table.bands):
         if band.product not in products:
             yield Fault(f"fill.bands[{i}].product", f"there is no product “{band.product}” in this pack")
-        if not all(math.isfinite(n) and n >= 0 for n in (band.area_ft2, band.bags, band.depth_in)):
+        if not all(math.isfinite(n) and n >= 0 for n in (band.area_ft2, band.bags, band.depth_in, band.bags_per_in)):
             yield Fault(f"fill.bands[{i}]", "area, bags and depth are numbers of 0 or more")
     numbers = {band.number for band in table.bands}
     if len(numbers) < len(table.bands):
@@ -152,8 +158,16 @@ def _faults(table: FillTable) -> Iterator[Fault]:
     for i, place in enumerate(table.places):
         if place.band is not None and place.band not in numbers:
             yield Fault(f"fill.places[{i}].band", f"there is no band {place.band} in this pack")
-        if not all(math.isfinite(n) for n in (place.old_in, place.fill_in, place.bags_per_in)):
+        if not all(math.isfinite(n) for n in (place.old_in, place.fill_in)):
             yield Fault(f"fill.places[{i}]", "depths are numbers")
+    for i, floor in enumerate(table.floors):
+        many = len(floor.band)
+        if floor.columns < 1 or not (math.isfinite(floor.cell_ft) and floor.cell_ft > 0):
+            yield Fault(f"fill.floors[{i}]", "its cells have a side over 0 and lie in at least one column")
+        if any(len(of) != many for of in (floor.old_in, floor.fill_in, floor.tapered)):
+            yield Fault(f"fill.floors[{i}]", f"band, old_in, fill_in and tapered tell the same {many} cells")
+        elif not all(math.isfinite(n) for n in (*floor.old_in, *floor.fill_in, *floor.origin_ft)):
+            yield Fault(f"fill.floors[{i}]", "depths are numbers")
     if not all(math.isfinite(n) and n > 0 for n in vars(table.constants).values()):
         yield Fault("fill.constants", "each is a number over 0; take them as the program made them")
 
@@ -196,6 +210,9 @@ def run_json(run: Run, refused: Sequence[tuple[str, str]] = ()) -> dict[str, Any
         "days": to_jsonable_python(walked.days),
         "holder": walked.holder,
         "open_band": walked.open_band,
+        "heavy_and_short": run.heavy_and_short,
+        "halted": walked.halted,
+        "practice": walked.practice,
         "causes": walked.causes,
         "products": told,
         "sections": _sections(run),
@@ -233,7 +250,7 @@ def _sections(run: Run) -> list[dict[str, Any]]:
             {"section": band.section, "bags_in": 0.0, "in_attic": 0.0, "quota": 0.0, "bands": 0, "done": 0},
         )
         line["bags_in"] += band.bags
-        line["in_attic"] += band.in_attic or 0.0
+        line["in_attic"] += band.lies
         line["quota"] += band.quota
         line["bands"] += 1
         line["done"] += band.done

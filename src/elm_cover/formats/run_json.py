@@ -10,10 +10,12 @@ from pydantic_core import to_jsonable_python
 from ..core.base.units import eighths, fixed
 from ..core.filling.constants import WORDS
 from ..core.filling.run import Run, run_of
-from ..core.filling.walk import stops_left
+from ..core.filling.stops import stops_left
+from ..core.filling.walk import BAG_QUESTION
 from ..core.from_job.log import entry_of
 from ..core.log.entry import Entry
-from ..core.log.fold import Day, fold, ordered
+from ..core.log.fold import Day, fold
+from ..core.log.standing import ordered
 from ..job.log_entry import LogEntry
 from .field_pack import read_pack, run_json
 
@@ -45,7 +47,8 @@ def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[st
         **{
             name: told[name]
             for name in (
-                "products", "by_band", "sections", "readings", "short", "asked", "days", "holder", "open_band", "ignored", "refused"
+                "products", "by_band", "sections", "readings", "short", "asked", "days", "holder", "open_band", "ignored", "refused",
+                "heavy_and_short", "halted", "practice",
             )
         },
         "floor": pack["floor"],
@@ -101,6 +104,7 @@ def listed(entries: Sequence[Entry], pack: Mapping[str, Any]) -> list[dict[str, 
             "kind": entry.kind,
             "text": in_words(entry, {**items, **loaded}, pack["fill"]["sections"]),
             "voided_by": voided.get(entry.id),
+            "clock": entry.clock,
         }
         for entry in reversed(inorder[-MOST_LISTED:])
     ]
@@ -125,6 +129,23 @@ def _trimmed(value: float, digits: int) -> str:
 
 def _title(key: Any, titles: Mapping[str, str]) -> str:
     return titles.get(str(key), str(key))
+
+
+def _before_stop(value: Mapping[str, Any]) -> str:
+    said = value.get("before_stop")
+    return "" if said is None else ", before the stop" if said else ", after the stop"
+
+
+def _how_left(value: Mapping[str, Any]) -> str:
+    return "takes none" if value.get("none") else "left, back later" if value.get("done") is False else "done"
+
+
+def _asked(value: Mapping[str, Any]) -> str:
+    """What was asked; of entries that wait by how many they are, never by their ids."""
+    if not str(value["question"]).startswith(BAG_QUESTION):
+        return str(value["question"])
+    many = len(value.get("of", ())) or 1
+    return "does what another device said count" if many == 1 else f"do {many} entries of another device count"
 
 
 def _weighed(value: Mapping[str, Any]) -> str:
@@ -154,8 +175,8 @@ _WORDS: dict[str, Any] = {
     "day.go": lambda v, s, t: "day goes on",
     "day.end": lambda v, s, t: "day ended",
     "band.enter": lambda v, s, t: f"band {v['band']} begun, {s}",
-    "band.leave": lambda v, s, t: f"band {v['band']} done, {s}",
-    "bag.in": lambda v, s, t: "1 bag in" if v["bags"] == 1 else f"{v['bags']} bags in",
+    "band.leave": lambda v, s, t: f"band {v['band']} {_how_left(v)}, {s}",
+    "bag.in": lambda v, s, t: ("1 bag in" if v["bags"] == 1 else f"{v['bags']} bags in") + _before_stop(v),
     "bag.spoilt": lambda v, s, t: f"spoilt: {_trimmed(v['bags'], 2)} bags",
     "hopper": lambda v, s, t: f"hopper {_trimmed(v['bags'], 2)} bags",
     "reading": lambda v, s, t: f"{eighths(v['depth_in'])} at {_place(v)}, {s}",
@@ -170,6 +191,6 @@ _WORDS: dict[str, Any] = {
     "cause.checked": lambda v, s, t: f"looked at: {v['cause']}",
     "lot": lambda v, s, t: f"lot {v['lot']}",
     "hours": lambda v, s, t: f"{fixed(v['person_hours'], 2)} person-hours, {v['kind']}",
-    "answer": lambda v, s, t: f"{v['question']}: {v['text']}",
+    "answer": lambda v, s, t: f"{_asked(v)}: {v['text']}",
     "void": lambda v, s, t: "taken back",
 }

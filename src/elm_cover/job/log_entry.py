@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import AwareDatetime, Field, model_validator
 
 from .faults import Fault, JobError
 from .fields import DocumentModel, Text
-from .log_values import VALUES, BandNumber
+from .log_values import VALUES, BandNumber, EntryId
 
-EntryId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$")]
 Device = Annotated[str, Field(min_length=1, max_length=80)]
 
 
@@ -21,7 +20,12 @@ FIRST, LAST = datetime(1970, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 
 class LogEntry(DocumentModel):
     """at: with its zone. seq counts up on the device. voids: the entry that a void takes back. band: which is being filled;
-    day: the entry that began the day."""
+    day: the entry that began the day. practice: a stand-in wrote it, or somebody who practises; it counts only in practice.
+
+    mono_ms: the device's own running time as it wrote it, which nobody sets; run: which running of the device that time is of.
+    offset_s: what the clock of the device was off, to be added: as the device last knew it when it sends it, as the program
+    found it when it is stored. clock: how the program found a time that the clock did not tell.
+    """
 
     id: EntryId
     device: Device
@@ -33,6 +37,10 @@ class LogEntry(DocumentModel):
     voids: EntryId | None = None
     band: BandNumber | None = None
     day: Annotated[str, Field(min_length=1, max_length=80)] | None = None
+    practice: Literal[True] | None = None
+    mono_ms: float | None = Field(None, allow_inf_nan=False, ge=0, le=1e13)
+    run: Annotated[str, Field(min_length=1, max_length=40)] | None = None
+    clock: Literal["run", "shifted"] | None = None
     offset_s: float = Field(0.0, allow_inf_nan=False, ge=-5e9, le=5e9)
 
     @model_validator(mode="after")

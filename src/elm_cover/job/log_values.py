@@ -21,6 +21,9 @@ BandNumber = Annotated[int, Field(strict=True, ge=1, le=100_000)]
 # Deeper than that lies no fill that one reads with a ruler.
 DepthRead = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=150)]
 Spot = tuple[Corner, Corner]
+EntryId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$")]
+# So many entries that wait are answered with one word.
+MOST_ANSWERED = 2_000
 
 
 class WorkDone(DocumentModel):
@@ -89,16 +92,31 @@ class DayStarted(DocumentModel):
 
 
 class BandMoved(DocumentModel):
-    """A band that is begun or left, by its section and its number."""
+    """A band that is begun, by its section and its number."""
 
     section: Identifier
     band: BandNumber
 
 
+class BandLeft(BandMoved):
+    """A band that is left. done: false where the crew comes back to it later; left out: it is done. none: it takes none."""
+
+    done: bool | None = Field(None, strict=True)
+    none: bool | None = Field(None, strict=True)
+
+    @model_validator(mode="after")
+    def _is_one_of_them(self) -> Self:
+        if self.none and self.done is False:
+            raise JobError([Fault("value.none", "a band that takes none is done: leave “done” out, or say true")])
+        return self
+
+
 class BagIn(DocumentModel):
-    """Bags that went into the hopper: one by one on the phone, by the band where a day is typed in from paper."""
+    """Bags that went into the hopper: one by one on the phone, by the band where a day is typed in from paper. before_stop: somebody
+    said whether they went in before a stop was put in."""
 
     bags: Bags
+    before_stop: bool | None = Field(None, strict=True)
 
 
 class HopperLevel(DocumentModel):
@@ -228,10 +246,12 @@ class Visit(DocumentModel):
 
 
 class Answered(DocumentModel):
-    """question: what was asked; of bags that wait: “bag:” and the id of their entry, answered yes or no."""
+    """question: what was asked; of entries that wait: “bag:” and the id of one, or “bag:” alone with all that are meant in of;
+    answered yes or no."""
 
     question: Words
     text: Words
+    of: list[EntryId] | None = Field(None, min_length=1, max_length=MOST_ANSWERED)
 
 
 class Callback(DocumentModel):
@@ -252,7 +272,7 @@ VALUES: dict[str, type[DocumentModel]] = {
     "day.go": Nothing,
     "day.end": Nothing,
     "band.enter": BandMoved,
-    "band.leave": BandMoved,
+    "band.leave": BandLeft,
     "bag.in": BagIn,
     "bag.spoilt": BagsSpoilt,
     "hopper": HopperLevel,

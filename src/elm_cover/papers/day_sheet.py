@@ -10,7 +10,9 @@ from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed
 from ..core.drawing import drawing
-from ..core.filling.walk import DayRun
+from ..core.filling.shortage import bags_to_mend
+from ..core.filling.stops import StopsSeen
+from ..core.filling.walked import DayRun
 from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
 from ..job import Fault, Job, JobError
@@ -27,9 +29,9 @@ FLOOR_LEAST, FLOOR_HIGH = 240.0, 420.0
 CLAIMS = "A pin is a reading, the bar over it its fill line; struck through: short by more than ½ in."
 
 
-def day_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
-    """The sheet as PDF. Raises JobError where no day was begun."""
-    proved = proved_job(job, log)
+def day_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), seen: Sequence[StopsSeen] = ()) -> bytes:
+    """The sheet as PDF. seen: as of fill_table. Raises JobError where no day was begun."""
+    proved = proved_job(job, log, seen=seen)
     days = proved.proof.run.walked.days
     if not days:
         raise JobError([Fault("log", "no day was begun on this job yet: it starts on the phone, or in Install")])
@@ -39,6 +41,8 @@ def day_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
 
 def _days(proved: ProvedJob, days: Sequence[DayRun]) -> list[Flowable]:
     story: list[Flowable] = []
+    table_ = proved.filled.table
+    stops = {stop.key: stop.what for stop in (*table_.past_stops, *table_.stops)}
     for number, day in enumerate(days, 1):
         value = day.value
         rows = [
@@ -63,8 +67,15 @@ def _days(proved: ProvedJob, days: Sequence[DayRun]) -> list[Flowable]:
             rows.append(("Hose", f"{fixed(value['hose_ft'])} ft"))
         if day.spoilt:
             rows.append(("Spoilt", f"{fixed(day.spoilt, 1)} bags"))
+        if day.joined:
+            many = f"{len(day.joined)} other phone{'s' if len(day.joined) > 1 else ''} started the same day without a signal"
+            rows.append(("Joined", many))
         if day.under_stops:
-            rows.append(("Begun under stops", ", ".join(day.under_stops)))
+            rows.append(("Begun under stops", ", ".join(stops.get(key, key) for key in day.under_stops)))
+        if day.after_stop:
+            rows.append(("After a stop", f"{fixed(day.after_stop)} bags, or nobody said that they went in before it"))
+        if day.clock == "shifted":
+            rows.append(("Clock", "the device's clock was wrong: times are as of arrival"))
         story += [paragraph(f"Day {number}", HEAD), facts(rows)]
     hours = [(str(e.value["kind"]), float(str(e.value["person_hours"]))) for e in proved.log if e.kind == "hours"]
     if hours:
@@ -82,21 +93,19 @@ def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
     run, job = proved.proof.run, proved.filled.job
     names = proved.filled.table.sections
     drawn = drawing(proved.filled.planned, framing_of(job))
-    places = {place.id: place for place in proved.filled.table.places}
     short = {(one.section, one.at_ft) for one in run.short}
     signs = []
     for one in run.walked.latest.values():
-        place = places.get(one.place or "")
-        if place is not None:
+        if one.at_ft is not None:
             signs.append(
                 Sign(
-                    at_ft=place.at_ft,
+                    at_ft=one.at_ft,
                     text=eighths(one.depth_in),
                     shape="pin",
-                    tall=one.depth_in / place.fill_in if place.fill_in > 0 else 1.0,
-                    struck=(one.section, place.at_ft) in short,
+                    tall=one.depth_in / one.fill_in if one.fill_in else 1.0,
+                    struck=(one.section, one.at_ft) in short,
                 )
-            )  # fmt: skip
+            )
 
     def floor(canvas: Canvas, width: float, height: float) -> None:
         scale = draw_floor(canvas, drawn, (0, 0, width, height - 16), names, signs, bare=True)
@@ -108,7 +117,7 @@ def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
             names.get(band.section, band.section),
             f"{fixed(band.area_ft2)} ft²",
             fixed(band.quota, 1),
-            fixed(band.bags if band.in_attic is None else band.in_attic, 2),
+            fixed(band.lies, 2),
             "done" if band.done else "being filled" if band.open else "to do",
         ]
         for band in run.bands
@@ -123,8 +132,8 @@ def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
         story += [
             paragraph(
                 f"{marked(names.get(one.section, one.section))}, "
-                f"{f'marker {one.marker}' if one.marker else 'a picked place'}: {marked(eighths(one.short_in))} short, about "
-                f"{fixed(one.bags, 1)} bags, then read again.",
+                f"{f'marker {one.marker}' if one.marker else 'a picked place'}: {marked(eighths(one.short_in))} short, "
+                f"{marked(bags_to_mend(one.bags))}, then read again.",
                 PLAIN,
             )
             for one in run.short

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import date
 
+from ..core.filling.stops import StopsSeen
 from ..formats.job_file import dump_document
 from ..formats.log_file import entry_document
 from ..job import Job
@@ -29,7 +30,7 @@ from .work_sheet import work_sheet
 @dataclass(frozen=True, kw_only=True)
 class Asked:
     """What a paper is printed from. revision: of the job, None on the command line; section, edge: of an eave detail; photos: a
-    stored picture's bytes by its name."""
+    stored picture's bytes by its name. seen: the stops of the revisions since the first day's, as of fill_table."""
 
     job: Job
     today: date
@@ -40,6 +41,7 @@ class Asked:
     section: str | None = None
     edge: int | None = None
     photos: Photos = lambda _: None
+    seen: tuple[StopsSeen, ...] = ()
 
 
 PAPERS: dict[str, Callable[[Asked], bytes]] = {
@@ -54,7 +56,7 @@ PAPERS: dict[str, Callable[[Asked], bytes]] = {
     "what lies under": lambda a: buried_map(a.job, a.today, a.log),
     "report": lambda a: report(a.job, a.today, a.log, a.photos),
     "leak sheet": lambda a: leak_sheet(a.job, a.today, a.log),
-    "day sheet": lambda a: day_sheet(a.job, a.today, a.log),
+    "day sheet": lambda a: day_sheet(a.job, a.today, a.log, a.seen),
 }
 
 

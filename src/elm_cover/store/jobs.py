@@ -146,6 +146,14 @@ class JobStore:
         with self.reading():
             return self._get(job_id, in_bin)
 
+    def saves(self, job_id: str) -> int:
+        """The version of a job. Raises NoSuchJobError."""
+        with self.reading():
+            job = JobRow.get_or_none(JobRow.id == job_id, JobRow.deleted_at.is_null())
+        if job is None:
+            raise NoSuchJobError(job_id)
+        return int(job.saves)
+
     def _get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         job = JobRow.get_or_none(JobRow.id == job_id)
         if job is None or (job.deleted_at is not None) != in_bin:

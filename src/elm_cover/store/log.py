@@ -16,7 +16,7 @@ from peewee import fn
 from .rows import LogRow
 
 # What a device does not say of an entry, and so cannot contradict when it sends it again.
-OUR_OWN = ("offset_s",)
+OUR_OWN = ("offset_s", "clock")
 
 
 @dataclass(frozen=True)
@@ -29,11 +29,14 @@ class LoggedEntry:
 
 @dataclass(frozen=True)
 class Answer:
-    """What became of an entry that was sent: accepted, known (the same was here already) or refused, and why."""
+    """What became of an entry that was sent: accepted, known (the same was here already) or refused, and why. offset_s, clock: as
+    it is stored, so that the device tells its time as the program does."""
 
     id: str
     state: str
     why: str | None = None
+    offset_s: float | None = None
+    clock: str | None = None
 
 
 def entries_after(job_id: str, n: int = 0) -> list[LoggedEntry]:
@@ -62,13 +65,17 @@ def add_entries(job_id: str, entries: Sequence[dict[str, Any]], now: datetime) -
             n += 1
             LogRow.create(job=job_id, id=entry["id"], n=n, received_at=now.isoformat(), entry=json.dumps(entry))
             here[entry["id"]] = entry
-            answers.append(Answer(entry["id"], "accepted"))
+            answers.append(_stored(entry, "accepted"))
         elif _body(known) == _body(entry):
-            answers.append(Answer(entry["id"], "known"))
+            answers.append(_stored(known, "known"))
         else:
             why = "an entry of that id is here already and says something else; it is kept on the device as it is"
             answers.append(Answer(entry["id"], "refused", why))
     return answers
+
+
+def _stored(entry: dict[str, Any], state: str) -> Answer:
+    return Answer(entry["id"], state, None, entry.get("offset_s"), entry.get("clock"))
 
 
 def _body(entry: dict[str, Any]) -> dict[str, Any]:

@@ -16,7 +16,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.filling.run import Run, run_of
-from elm_cover.core.filling.table import FilledWith, FillTable, Quota, ReadPlace, StopStanding
+from elm_cover.core.filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, StopStanding
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.formats.log_file import read_entry
 
@@ -27,6 +27,8 @@ OTHERS: list[tuple[str, dict[str, Any]]] = [
     ("work.done", {"key": "fan:1"}), ("hazard.cleared", {"hazard": "wires", "by": "E", "how": "dead"}),
     ("band.enter", {"section": "main", "band": 99}), ("reading", {"section": "nowhere", "depth_in": 9.0, "marker": 1}),
     ("bag.spoilt", {"bags": 0.5}), ("cause.checked", {"cause": "hose"}), ("band.leave", {"section": "main", "band": 1}),
+    ("reading", {"section": "main", "depth_in": 11.25, "at_ft": [2.5, 1.25]}), ("reading", {"section": "main", "depth_in": 9, "at_ft": [70.125, 1]}),
+    ("hopper", {"bags": 0.75}), ("photo", {"file": "0" * 64 + ".jpg", "section": "main", "at_ft": [1, 1]}),
 ]  # fmt: skip
 
 
@@ -52,86 +54,134 @@ def random_table(chance: random.Random) -> FillTable:
     ]  # fmt: skip
     bands = tuple(
         Quota(number=i, section=chance.choice(["main", "wing"]), product=chance.choice(products).id,
-              area_ft2=chance.uniform(20, 300), bags=chance.uniform(2, 12), depth_in=chance.choice([0.0, *[chance.uniform(8, 14)] * 6]))
+              area_ft2=chance.uniform(20, 300), bags=chance.uniform(2, 12), depth_in=chance.choice([0.0, *[chance.uniform(8, 14)] * 6]),
+              bags_per_in=chance.uniform(0.1, 0.9))
         for i in range(1, chance.randint(3, 8))
     )  # fmt: skip
     places = tuple(
         ReadPlace(id=f"{b.section}:{b.number}:{i}", section=b.section, marker=10 * b.number + i if i else None,
               at_ft=(float(b.number), float(i)), band=b.number, old_in=3.5, fill_in=3.5 + b.depth_in,
-              tapered=chance.random() < 0.1, bags_per_in=0.4)
+              tapered=chance.random() < 0.1)
         for b in bands for i in range(2)
     )  # fmt: skip
-    stops = (StopStanding(key="fan:1", hazard="fan", what="Fan", who="crew", why="", by_crew=True),
-             StopStanding(key="hazard:wires", hazard="wires", what="Wires", who="electrician", why="", by_crew=False))  # fmt: skip
+    noon = BEGIN.timestamp() + chance.choice([-3600, 1800, 7200, 70_000])
+    stops = (StopStanding(key="fan:1", hazard="fan", what="Fan", who="crew", why="", by_crew=True, since_s=chance.choice([None, noon])),
+             StopStanding(key="hazard:wires", hazard="wires", what="Wires", who="electrician", why="", by_crew=False, since_s=noon + 600))  # fmt: skip
+    past = StopStanding(
+        key="wet", hazard="wet", what="Wet", who="roofer", why="", by_crew=False, since_s=0.0, until_s=noon
+    )
+    floor = FloorCells(
+        section="main", origin_ft=(0.0, 0.0), cell_ft=1.5, columns=4, band=(1, 2, 1, 0, 2, 2, 1, 1), old_in=(3.5,) * 8,
+        fill_in=(14.5,) * 8, tapered=(0, 0, 1, 0, 0, 0, 0, 0),
+    )  # fmt: skip
     return FillTable(
         bands=bands, places=places, products=tuple(products), stops=stops[: chance.randint(0, 2)],
-        sections={"main": "Main", "wing": "Wing"},
+        past_stops=(past,) if chance.random() < 0.3 else (), floors=(floor,) if chance.random() < 0.8 else (),
+        revision=chance.choice([None, 1, 2]), sections={"main": "Main", "wing": "Wing"},
     )  # fmt: skip
 
 
-def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:  # noqa: C901 – a day has many turns
-    """A day or two, with what goes wrong on one."""
-    log: list[dict[str, Any]] = []
-    clock, seq = 0.0, {"phone a": 0, "phone b": 0, "desk": 0}
-    late = {"phone a": 0.0, "phone b": chance.choice([0.0, -90.0, 3600.0]), "desk": 0.0}
+class Crew:
+    """Says what devices say, each with its own count and a clock that may be off."""
 
-    def say(kind: str, value: dict[str, Any] | None = None, device: str = "phone a", **more: Any) -> str:
-        seq[device] += 1
-        at = BEGIN + timedelta(seconds=clock - late[device])
-        name = str(uuid.UUID(int=chance.getrandbits(128)))
-        log.append(
-            {"id": name, "device": device, "seq": seq[device], "at": at.isoformat(), "actor": "crew", "kind": kind,
-             "value": value or {}, "offset_s": late[device], **more}
+    def __init__(self, chance: random.Random) -> None:
+        self.chance, self.log, self.clock = chance, [], 0.0  # type: ignore[var-annotated]
+        self.seq = {"phone a": 0, "phone b": 0, "desk": 0, "practice counter": 0}
+        self.late = {**dict.fromkeys(self.seq, 0.0), "phone b": chance.choice([0.0, -90.0, 3600.0])}
+
+    def say(self, kind: str, value: dict[str, Any] | None = None, device: str = "phone a", **more: Any) -> str:
+        self.seq[device] += 1
+        at = BEGIN + timedelta(seconds=self.clock - self.late[device])
+        name = str(uuid.UUID(int=self.chance.getrandbits(128)))
+        self.log.append(
+            {"id": name, "device": device, "seq": self.seq[device], "at": at.isoformat(), "actor": "crew", "kind": kind,
+             "value": value or {}, "offset_s": self.late[device], **more}
         )  # fmt: skip
         return name
 
-    for _ in range(chance.randint(1, 2)):
-        day = say(
-            "day.start",
-            {"revision": 1, **({"product": chance.choice(["p0", "p1", "px"])} if chance.random() < 0.5 else {})},
-        )
-        say("hopper", {"bags": chance.choice([0.0, 0.5, 1.25])})
+
+def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:
+    """A day or two, with what goes wrong on one."""
+    crew = Crew(chance)
+    for _ in range(chance.randint(1, 3)):
+        # Who begins it: a phone mostly, the desk, or a stand-in that practises.
+        first = chance.choice(["phone a"] * 7 + ["desk", "phone b", "practice counter"])
+        practice = {"practice": True} if first.startswith("practice") or chance.random() < 0.05 else {}
+        value = {
+            "revision": chance.choice([1, 1, 2]),
+            **({"product": chance.choice(["p0", "p1", "px"])} if chance.random() < 0.5 else {}),
+        }
+        day = crew.say("day.start", value, first, **practice)
+        crew.say("hopper", {"bags": chance.choice([0.0, 0.5, 1.25])}, first, **practice)
+        if chance.random() < 0.15:
+            crew.clock += chance.choice([60, 50_000])
+            crew.say("day.start", {"revision": 1}, "phone b")
         for band in chance.sample(table.bands, chance.randint(1, len(table.bands))):
-            say("band.enter", {"section": band.section, "band": band.number})
-            for _ in range(max(0, round(band.bags * chance.uniform(0.7, 1.3)))):
-                clock += chance.choice([70, 80, 95, 4000 if chance.random() < 0.03 else 90])
-                device = "phone b" if chance.random() < 0.06 else "phone a"
-                more = {"day": day} if chance.random() < 0.5 else {}
-                bag = say("bag.in", {"bags": 1}, device, **more)
-                roll = chance.random()
-                if roll < 0.05:
-                    say("void", {}, voids=bag)
-                elif roll < 0.08 and device == "phone b":
-                    say("answer", {"question": f"bag:{bag}", "text": chance.choice(["yes", "no"])}, "desk")
-                elif roll < 0.10:
-                    say("count.take", {}, chance.choice(["phone a", "phone b"]))
-                elif roll < 0.12:
-                    say("day.pause")
-                    clock += 600
-                    say("day.go")
-            before = chance.random() < 0.5
-            if before:
-                say("hopper", {"bags": chance.choice([0.0, 0.25, 0.75])})
-            if chance.random() < 0.8:
-                say("band.leave", {"section": band.section, "band": band.number})
-                if not before:
-                    say("hopper", {"bags": chance.choice([0.0, 0.25, 0.75])})
-            for value in readings(chance, table, band.number):
-                say("reading", value)
+            _fill(crew, table, band, day, practice)
         for kind, value in chance.sample(OTHERS, 3):
-            say(kind, value)
+            crew.say(kind, value, **({"day": day} if chance.random() < 0.4 else {}))
         if chance.random() < 0.7:
-            say("day.end")
-        if chance.random() < 0.1:
-            say("void", {}, voids=day)
-        clock += 60_000
-    chance.shuffle(log)
-    return log
+            end = crew.say("day.end", {}, chance.choice(["phone a", "phone a", "desk"]), **practice)
+            if chance.random() < 0.2:
+                crew.say("void", {}, voids=end)
+        if chance.random() < 0.15:
+            crew.say("void", {}, voids=day)
+            if chance.random() < 0.5:
+                crew.say("bag.in", {"bags": 1})
+        crew.clock += 60_000
+    waiting = [e["id"] for e in crew.log if e["device"] == "phone b"]
+    if waiting and chance.random() < 0.3:
+        crew.say(
+            "answer",
+            {
+                "question": "bag:",
+                "text": chance.choice(["yes", "no"]),
+                "of": chance.sample(waiting, len(waiting) // 2 + 1),
+            },
+        )
+    chance.shuffle(crew.log)
+    return crew.log
 
 
-def told(run: Run, table: FillTable) -> dict[str, Any]:
+def _fill(crew: Crew, table: FillTable, band: Quota, day: str, practice: dict[str, Any]) -> None:
+    chance, where = crew.chance, {"section": band.section, "band": band.number}
+    crew.say("band.enter", where, chance.choice(["phone a"] * 9 + ["phone b"]), **practice)
+    for _ in range(max(0, round(band.bags * chance.choice([0, 1, 1, 1]) * chance.uniform(0.7, 1.3)))):
+        crew.clock += chance.choice([70, 80, 95, 4000 if chance.random() < 0.03 else 90])
+        device = "phone b" if chance.random() < 0.06 else "phone a"
+        more = {
+            **practice,
+            **({"day": day} if chance.random() < 0.5 else {}),
+            **({"band": band.number} if chance.random() < 0.3 else {}),
+        }
+        stop = {"before_stop": chance.random() < 0.5} if chance.random() < 0.1 else {}
+        bag = crew.say("bag.in", {"bags": 1, **stop}, device, **more)
+        roll = chance.random()
+        if roll < 0.05:
+            crew.say("void", {}, voids=bag)
+        elif roll < 0.08 and device == "phone b":
+            crew.say("answer", {"question": f"bag:{bag}", "text": chance.choice(["yes", "no"])}, "desk")
+        elif roll < 0.10:
+            crew.say("count.take", {}, chance.choice(["phone a", "phone b"]), **practice)
+        elif roll < 0.12:
+            crew.say("day.pause", **practice)
+            crew.clock += 600
+            crew.say("day.go", **practice)
+    before = chance.random() < 0.5
+    if before:
+        crew.say("hopper", {"bags": chance.choice([0.0, 0.25, 0.75])}, **practice)
+    if chance.random() < 0.8:
+        how = chance.choice([{}, {"done": True}, {"done": True}, {"done": False}, {"none": True}])
+        crew.say("band.leave", {**where, **how}, **practice)
+        if not before:
+            crew.say("hopper", {"bags": chance.choice([0.0, 0.25, 0.75])}, **practice)
+    for value in readings(chance, table, band.number):
+        crew.say("reading", value, chance.choice(["phone a", "phone b"]), **practice)
+
+
+def told(run: Run) -> dict[str, Any]:
     """What both folds are compared by."""
-    at, at_places = run.walked, table.places
+    at = run.walked
     found: dict[str, Any] = to_jsonable_python(
         {
             "products": [
@@ -143,13 +193,16 @@ def told(run: Run, table: FillTable) -> dict[str, Any]:
                 }
                 for p in run.products
             ],
-            "bands": [[b.bags, b.in_attic, b.done] for b in run.bands],
-            "asked": [a.entry for a in at.asked],
+            "bands": [[b.bags, b.in_attic, b.lies, b.done, b.none] for b in run.bands],
+            "asked": [[a.entry, a.kind, a.bags, a.band] for a in at.asked],
             "ignored": [[i.entry, i.why] for i in at.ignored],
             "refused": [[i.entry, i.why] for i in at.refused],
-            "short": [[next(p.id for p in at_places if p.at_ft == s.at_ft and p.section == s.section), s.short_in, s.bags] for s in run.short],
+            "short": [[s.place, s.section, *s.at_ft, s.short_in, s.bags] for s in run.short],
+            "heavy_and_short": run.heavy_and_short,
+            "readings": [[r.entry, r.place, r.band, r.fill_in, r.new_in] for r in at.readings],
+            "stood": [e.id for e in at.stood], "practice": at.practice, "halted": at.halted,
             "holder": at.holder, "open": at.open_band,
-            "days": [[d.entry, d.bags, d.hopper_start, d.hopper_end, d.under_stops, d.ended_at is not None] for d in at.days],
+            "days": [[d.entry, d.bags, d.hopper_start, d.hopper_end, d.under_stops, d.end_entry, d.joined, d.after_stop, d.practice] for d in at.days],
         }
     )  # fmt: skip
     return found
@@ -163,7 +216,7 @@ def cases(count: int, seed: int) -> list[dict[str, Any]]:
         table = random_table(chance)
         logs = [random_log(chance, table) for _ in range(10)]
         runs = [run_of(table, [entry_of(read_entry(entry)) for entry in log]) for log in logs]
-        found.append({"table": to_jsonable_python(table), "logs": logs, "told": [told(run, table) for run in runs]})
+        found.append({"table": to_jsonable_python(table), "logs": logs, "told": [told(run) for run in runs]})
     return found
 
 

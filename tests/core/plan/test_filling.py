@@ -61,9 +61,9 @@ def test_places_show_the_fill_line_and_lie_in_their_band(worked: tuple[Job, Fill
         assert not place.tapered and place.fill_in == pytest.approx(section.depth_total_in)
         assert place.old_in + (section.installed_in or 0) == pytest.approx(place.fill_in)
     assert {place.band for place in table.places} <= {band.number for band in table.bands}
-    # An inch more over the floor that the markers stand for is what an inch more takes in all.
+    # An inch more over every band is what an inch more takes in all.
     whole = (section.net_area_ft2 or 0) / ((section.bag_covers_ft2 or 1) * (section.installed_in or 1))
-    assert sum(place.bags_per_in for place in markers) == pytest.approx(whole)
+    assert sum(band.bags_per_in for band in table.bands) == pytest.approx(whole)
     assert table_of(job).places == table.places
 
 

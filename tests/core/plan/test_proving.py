@@ -124,7 +124,7 @@ def test_air_by_itself_is_weighed_against_the_fresh_air_the_house_wants() -> Non
 
 def test_a_reading_off_the_floor_is_refused_in_words() -> None:
     told = proof_json(JOB, log_of(("reading", {"section": "main", "depth_in": 14.0, "at_ft": [90.0, 5.0]})))
-    assert [one["why"] for one in told["refused"]] == ["the reading at 90, 5 ft lies outside the floor of main"]
+    assert [one["why"] for one in told["refused"]] == ["the reading at 90, 5 ft lies on no floor of main that this plan fills"]
     assert told["depth"]["n"] == 0
     core = {"section": "loft", "diameter_in": 4.0, "depth_in": 12.0, "weight_oz": 2.0}
     told = proof_json(JOB, log_of(("core", core)))
@@ -196,14 +196,18 @@ def test_closed_bays_are_proved_by_volume_and_density() -> None:
     document["choice"]["slope"] = {"method": "enclosed_fill", "product": document["choice"]["main"]["product"]}
     job = read_job(document)
     section = plan(job).sections[1]
-    band = field_pack(job)["fill"]["bands"][-1]
-    assert band["section"] == "slope" and section.bags.field == pytest.approx(band["bags"])
-    where = {"section": "slope", "band": band["number"]}
-    for bags, claimed in ((int(band["bags"]) + 1, section.r_added), (int(band["bags"]) - 1, None)):
-        said = log_of(
-            ("day.start", {"revision": 1}), ("band.enter", where), ("bag.in", {"bags": bags}), ("band.leave", where)
-        )
-        told = next(one for one in proof_json(job, said)["sections"] if one["id"] == "slope")
+    bands = [band for band in field_pack(job)["fill"]["bands"] if band["section"] == "slope"]
+    # Ten bays 24 in apart over 20 ft; at most 8 bags at a time.
+    assert bands[0]["bays"][0] == 1 and bands[-1]["bays"][1] == 10 and all(band["bags"] <= 8 for band in bands)
+    wanted = sum(band["bags"] for band in bands)
+    assert section.bags.field == pytest.approx(wanted)
+    for bags, claimed in ((int(wanted) + 1, section.r_added), (int(wanted) - 1, None)):
+        said: list[tuple[str, dict[str, Any]]] = [("day.start", {"revision": 1})]
+        for i, band in enumerate(bands):
+            where = {"section": "slope", "band": band["number"]}
+            said += [("band.enter", where), *([("bag.in", {"bags": bags})] if i == 0 else []), ("band.leave", where)]
+        log = log_of(*said)
+        told = next(one for one in proof_json(job, log)["sections"] if one["id"] == "slope")
         assert told["r"]["claimed"] == claimed
         assert told["bays"]["density_pcf"] == pytest.approx(bags * 25 / section.volume_ft3)
 

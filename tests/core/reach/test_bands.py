@@ -26,14 +26,22 @@ def areas(found: Banded, room: int = 0) -> list[float]:
 
 
 def test_from_one_end_of_a_strip_the_bands_are_a_throw_long() -> None:
-    # 32 × 4 ft from a way in at its west end: four bands of 8 ft, the far one first, one wing.
+    # 32 × 4 ft from a way in at its west end: four bands of about 8 ft, the far one first, one wing.
     _, found = bands_of(Room("a", box(0, 0, 32, 4)), at=(0.5, 2.0))
     assert [band.number for band in found.bands] == [1, 2, 3, 4] and {band.wing for band in found.bands} == {1}
     assert areas(found) == pytest.approx([32, 32, 32, 32], abs=8)
     starts = [band.crawl_ft[0] for band in found.bands]
     assert starts == sorted(starts, reverse=True) and starts[-1] < 1
-    for band, (low, high) in zip(found.bands, [(24, 32), (16, 24), (8, 16), (0, 8)], strict=True):
-        assert low - 1e-9 <= band.crawl_ft[0] and band.crawl_ft[1] < high + 1e-9
+    # All of one depth: the farthest place in four parts, no sliver at either end.
+    far = max(band.crawl_ft[1] for band in found.bands)
+    for i, band in enumerate(reversed(found.bands)):
+        assert far * i / 4 - 1 <= band.crawl_ft[0] and band.crawl_ft[1] <= far * (i + 1) / 4 + 1
+
+
+def test_bands_are_of_even_depth_however_far_the_floor_reaches() -> None:
+    """A strip of 33 ft with throws of 8: five bands of 6½ ft, not four of 8 and a sliver of 1."""
+    _, found = bands_of(Room("a", box(0, 0, 33, 8)), at=(0.5, 4.0))
+    assert len(found.bands) == 5 and min(areas(found)) > 0.7 * max(areas(found))
 
 
 def test_from_the_middle_there_are_two_wings_and_the_first_is_finished_before_the_second() -> None:

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { eighths, fixed, trimmed } from "../../ui/units";
 import type { Place } from "../pack";
-import { latest } from "../run";
+import type { Short } from "../shortage";
+import { undoable } from "../undo";
 import type { Field } from "../useField";
 import { PhotoButton } from "./PhotoButton";
 import { Steps } from "./Steps";
@@ -12,7 +13,7 @@ const nameOf = (place: Place) =>
 /** Readings at markers and at places the program picks; cores; pictures before closing. */
 export function CheckTab({ field }: { field: Field }) {
   const { places } = field.pack.fill;
-  const read = new Map(latest(field.run.walked.readings).map((one) => [one.place, one]));
+  const read = new Map([...field.run.walked.latest.values()].map((one) => [one.place, one]));
   const markers = places.filter((place) => place.marker !== null);
   const random = places.filter((place) => place.marker === null);
   const unread = places.find((place) => !read.has(place.id));
@@ -25,6 +26,9 @@ export function CheckTab({ field }: { field: Field }) {
     await field.say("reading", { section: place.section, depth_in: depth, ...where });
     setChosen(null);
   };
+  const before = read.get(place.id);
+  const line = eighths(place.fill_in);
+  const back = undoable(field.run, field.device, ["reading", "core"]);
   return (
     <>
       <h1>
@@ -47,19 +51,30 @@ export function CheckTab({ field }: { field: Field }) {
       </label>
       <Where field={field} place={place} />
       <Steps
-        label={`${nameOf(place)}${several ? `, ${field.pack.fill.sections[place.section]}` : ""}: fill line ${eighths(place.fill_in)} in`}
+        key={place.id}
+        label={`${nameOf(place)}${several ? `, ${field.pack.fill.sections[place.section]}` : ""}: fill line ${line} in${before ? `, read ${eighths(before.depthIn)} in before` : ""}`}
         button="Keep this reading"
-        start={read.get(place.id)?.depthIn ?? Math.round(place.fill_in * 8) / 8}
+        start={null}
+        from={Math.round(place.fill_in * 8) / 8}
         steps={[-1, -0.125, 0.125, 1]}
         unit="in"
         inches
+        together_ms={field.pack.fill.constants.together_ms}
         keep={keep}
       />
+      <p className="soft">Nothing is kept before it was set: type what the ruler shows, or step from the fill line.</p>
+      {back && (
+        <button type="button" onClick={() => void field.undo(back).catch(() => {})}>
+          undo{" "}
+          {back.name.startsWith("reading") ? `the reading of ${eighths(Number(back.name.slice(8)))} in` : back.name}
+        </button>
+      )}
+      {field.run.heavyAndShort && <p className="card warn">{field.pack.words.heavy_and_short}</p>}
       {field.run.short.map((short) => (
-        <div className="card warn" key={short.place.id} role="status">
+        <div className="card warn" key={`${short.place} ${short.at_ft}`} role="status">
           <b>
-            Short at {nameOf(short.place)}
-            {several ? `, ${field.pack.fill.sections[short.place.section]}` : ""} by {eighths(short.shortIn)} in.
+            Short at {placeOf(field, short)}
+            {several ? `, ${field.pack.fill.sections[short.section]}` : ""} by {eighths(short.shortIn)} in.
           </b>
           <p>{bagsWords(short.bags)} more there, edges first; then read it again.</p>
         </div>
@@ -70,15 +85,18 @@ export function CheckTab({ field }: { field: Field }) {
   );
 }
 
-const bagsWords = (bags: number) => {
-  const halves = Math.max(0.5, Math.ceil(bags * 2) / 2);
-  return halves === 0.5 ? "Half a bag" : `${trimmed(halves, 1)} bags`;
-};
+const bagsWords = (bags: number) =>
+  bags === 0 ? "Less than a quarter of a bag" : `${trimmed(bags, 2)} ${bags > 1 ? "bags" : "bag"}`;
+
+function placeOf(field: Field, short: Short): string {
+  const place = field.pack.fill.places.find((one) => one.id === short.place);
+  return place ? nameOf(place) : `the place at ${trimmed(short.at_ft[0], 1)}, ${trimmed(short.at_ft[1], 1)} ft`;
+}
 
 /** The latest readings as pins against their fill line. */
 function Pins({ field }: { field: Field }) {
   const places = new Map(field.pack.fill.places.map((place) => [place.id, place]));
-  const pins = latest(field.run.walked.readings).flatMap((one) => {
+  const pins = [...field.run.walked.latest.values()].flatMap((one) => {
     const place = one.place === null ? undefined : places.get(one.place);
     return place ? [{ place, depth: one.depthIn }] : [];
   });

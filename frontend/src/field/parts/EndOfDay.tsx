@@ -1,16 +1,21 @@
 import { useState } from "react";
 import { fixed } from "../../ui/units";
 import type { Field } from "../useField";
+import { hasItsBags } from "./LeaveBand";
 import { Steps } from "./Steps";
 
 /** Empties against bags counted, spoilt bags, the hopper; then the day ends. */
 export function EndOfDay({ field }: { field: Field }) {
   const [open, setOpen] = useState(false);
   const [spoilt, setSpoilt] = useState(0);
+  const [done, setDone] = useState(false);
   const run = field.run.products[0];
+  const band = field.pack.fill.bands.find((one) => one.number === field.run.walked.openBand);
+  const short = band !== undefined && !hasItsBags(field, band);
   const product = field.pack.fill.products.find((one) => one.id === run?.product);
   const out = product ? (field.marks.out.get(product.id) ?? 0) : 0;
   if (!run) return null;
+  if (!field.holds) return <p className="card soft">Who counts ends the day. Take the count to end it here.</p>;
   if (!open)
     return (
       <button type="button" onClick={() => setOpen(true)}>
@@ -34,6 +39,14 @@ export function EndOfDay({ field }: { field: Field }) {
           setSpoilt(0);
         }}
       />
+      {band && short && (
+        <label className="row">
+          <input type="checkbox" checked={done} onChange={(event) => setDone(event.target.checked)} />
+          <span className="grow">
+            Band {band.number} is done, though it is short of its {fixed(band.bags, 1)} bags. Else it goes on next time.
+          </span>
+        </label>
+      )}
       <Steps
         label="What stands in the hopper at the end?"
         button="Keep it and end the day"
@@ -41,13 +54,15 @@ export function EndOfDay({ field }: { field: Field }) {
         steps={[-1, -0.25, 0.25, 1]}
         unit="bags"
         most={20}
-        keep={async (bags) => {
-          await field.say("hopper", { bags });
-          const band = field.pack.fill.bands.find((one) => one.number === field.run.walked.openBand);
-          if (band && (field.run.walked.bands.get(band.number)?.bags ?? 0) >= band.bags - 0.5)
-            await field.say("band.leave", { section: band.section, band: band.number });
-          await field.say("day.end");
-        }}
+        keep={(bags) =>
+          field.act([
+            ["hopper", { bags }],
+            ...(band && (done || !short)
+              ? [["band.leave", { section: band.section, band: band.number, done: true }] as const]
+              : []),
+            ["day.end"],
+          ])
+        }
       />
     </div>
   );

@@ -33,11 +33,12 @@ export function LoadTab({ field }: { field: Field }) {
 function Line({ field, line, back }: { field: Field; line: LoadLine; back: boolean }) {
   const out = field.marks.out.get(line.what) ?? 0;
   const came = field.marks.back.get(line.what) ?? 0;
-  const own = [...field.entries]
-    .reverse()
-    .find((one) => one.entry.kind === "load.out" && one.entry.value.what === line.what);
+  const last = (kind: string) =>
+    [...field.marks.moved].reverse().find((entry) => entry.kind === kind && entry.value.what === line.what);
+  const [loaded, back_] = [last("load.out"), last("load.back")];
+  const takeBack = (id: string) => void field.say("void", {}, { voids: id }).catch(() => {});
   const toggle = () => {
-    if (out > 0 && own) void field.say("void", {}, { voids: own.id }).catch(() => {});
+    if (out > 0 && loaded) takeBack(loaded.id);
     else void field.say("load.out", { what: line.what, amount: line.amount, unit: line.unit }).catch(() => {});
   };
   return (
@@ -60,7 +61,7 @@ function Line({ field, line, back }: { field: Field; line: LoadLine; back: boole
           {out > 0 ? "✓" : ""}
         </button>
       </div>
-      {back && out > 0 && (
+      {back && out - came > 0 && (
         <Steps
           label={`Back from the truck: ${line.title}`}
           button="Came back"
@@ -70,6 +71,11 @@ function Line({ field, line, back }: { field: Field; line: LoadLine; back: boole
           most={out - came}
           keep={(amount) => field.say("load.back", { what: line.what, amount, unit: line.unit })}
         />
+      )}
+      {back_ && (
+        <button type="button" onClick={() => takeBack(back_.id)}>
+          undo: {short(back_.value.amount)} {line.unit} came back
+        </button>
       )}
     </div>
   );

@@ -4,10 +4,11 @@ import type { Field } from "../useField";
 /** A picture from the camera, kept here until it is sent. */
 export function PhotoButton({ field, of }: { field: Field; of?: string }) {
   const input = useRef<HTMLInputElement>(null);
+  const waiting = field.photos.filter((photo) => photo.refused === undefined).length;
   return (
     <>
       <button type="button" onClick={() => input.current?.click()}>
-        Photo{field.photosWaiting ? ` (${field.photosWaiting} kept here)` : ""}
+        Photo{waiting ? ` (${waiting} kept here)` : ""}
       </button>
       <input
         ref={input}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { trimmed } from "../../ui/units";
+import { rightTime } from "../entry";
 import { clock } from "../JobScreen";
 import type { WorkItem } from "../pack";
 import type { Field } from "../useField";
@@ -58,7 +59,7 @@ function Item({ field, item }: { field: Field; item: WorkItem }) {
           <span>{[amount, where, others ? `who clears it: ${item.who}` : null].filter(Boolean).join(" · ")}</span>
           {mark && (
             <span className="soft">
-              {mark.actor} {clock(mark.at)}
+              {mark.actor} {clock(rightTime(mark))}
             </span>
           )}
           {left && <span className="soft">left out: {left.value.reason}</span>}
@@ -116,7 +117,7 @@ function FoundMore({ field }: { field: Field }) {
         <p key={entry.id}>
           found more: {entry.value.text}{" "}
           <span className="soft">
-            ({entry.actor} {clock(entry.at)}; the office decides)
+            ({entry.actor} {clock(rightTime(entry))}; the office decides)
           </span>
         </p>
       ))}

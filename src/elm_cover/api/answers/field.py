@@ -6,9 +6,10 @@ from datetime import date
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.filling.run import BandTold, Short
+from ...core.filling.run import BandTold
+from ...core.filling.shortage import Short
 from ...core.filling.table import ReadPlace
-from ...core.filling.walk import Asked, DayRun, DepthRead
+from ...core.filling.walked import Asked, DayRun, DepthRead
 
 DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
 
@@ -136,7 +137,8 @@ class SectionRun(BaseModel):
 
 
 class RunEntry(BaseModel):
-    """An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back."""
+    """An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back; clock: how its time was
+    found, where the device's clock did not tell it."""
 
     id: str
     at: str
@@ -145,6 +147,7 @@ class RunEntry(BaseModel):
     kind: str
     text: str
     voided_by: str | None
+    clock: str | None
 
 
 class RunBandDrawn(BaseModel):
@@ -204,6 +207,9 @@ class RunAnswer(BaseModel):
     open_band: int | None
     contacts: list[RunContact]
     stops: list[RunStop]
+    heavy_and_short: bool
+    halted: list[str]
+    practice: bool
     ignored: list[RunWhy]
     refused: list[RunWhy]
     entries: list[RunEntry]

@@ -12,12 +12,14 @@ MOST_IN_A_BATCH = 1_000
 
 
 class LogBatch(BaseModel):
-    """Entries of one device. device_now: its clock as it sends them, so that its error is known. after: also bring what
-    arrived from others after that number."""
+    """Entries of one device. device_now: its clock as it sends them, so that its error is known; mono_now_ms, run: its running
+    time, which nobody sets, and which running of it. after: also bring what arrived beside these after that number."""
 
     model_config = ConfigDict(extra="forbid")
     entries: list[dict[str, Any]] = Field(max_length=MOST_IN_A_BATCH)
     device_now: AwareDatetime | None = None
+    mono_now_ms: float | None = Field(None, allow_inf_nan=False, ge=0, le=1e13)
+    run: str | None = Field(None, min_length=1, max_length=40)
     after: int | None = Field(None, ge=0, le=10_000_000)
 
 
@@ -29,6 +31,8 @@ class EntryAnswer(BaseModel):
     id: str
     state: Literal["accepted", "known", "refused"]
     why: str | None = None
+    offset_s: float | None = None
+    clock: Literal["run", "shifted"] | None = None
 
 
 class LoggedLine(BaseModel):
@@ -37,18 +41,21 @@ class LoggedLine(BaseModel):
 
 
 class LogAnswer(BaseModel):
-    """Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded."""
+    """Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
+    version of the job's record, so that a phone knows when its pack is an old one."""
 
     entries: list[LoggedLine]
     last: int
     day: Day
+    saves: int
 
 
 class BatchAnswer(BaseModel):
-    """Each entry answered for itself, in the order sent; others: those of other devices, where asked for. offset_s: what the
-    device's clock is off, as kept with these entries."""
+    """Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
+    where asked for. offset_s: what the device's clock is off now. saves: the version of the job's record."""
 
     answers: list[EntryAnswer]
     others: list[LoggedLine]
     last: int
     offset_s: float
+    saves: int

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from ...core.filling.run import Short
+from ...core.filling.shortage import Short
 from ...core.plan.proving import RowAsked
 from ...core.plan.proving_leaks import LeakLook
 from ...core.proof.closed import BattProof, BayProof

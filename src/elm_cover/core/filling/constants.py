@@ -50,6 +50,8 @@ WORDS = {
     "more": "More bags than planned here.",
     "leaning_fewer": "Leaning to fewer bags than planned here, not sure.",
     "leaning_more": "Leaning to more bags than planned here, not sure.",
+    "heavy_and_short": "Enough bags and still short: it lies too dense. More bags bring it to its line, over what was planned: look "
+    "for the cause first.",
 }
 # What the bags alone are called by, for what they would be with readings.
 UNREAD = {"light": "fewer", "heavy": "more", "leaning_light": "leaning_fewer", "leaning_heavy": "leaning_more"}

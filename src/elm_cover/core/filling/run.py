@@ -7,29 +7,18 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from ..log.entry import Entry
-from ..log.fold import Ignored
+from ..log.standing import Ignored
 from .forecast import Forecast, forecast
-from .table import FillTable, Quota, ReadPlace
+from .shortage import Short, shortages
+from .table import FillTable, Quota
 from .verdict import Verdict, verdict
-from .walk import BandRun, ProductRun, Walked, Walker
+from .walk import Walker
+from .walked import BandRun, ProductRun, Walked
 
 # What is said of bags alone and of depths read is one word when two evaluations are compared.
 ALIKE = {"fewer": "light", "more": "heavy", "leaning_fewer": "leaning_light", "leaning_more": "leaning_heavy"}
 LONGEST_BAG_S = 3600.0
-
-
-@dataclass(frozen=True, kw_only=True)
-class Short:
-    """A place whose latest reading is short of its fill line by more than half an inch, and what mends it."""
-
-    section: str
-    marker: int | None
-    at_ft: tuple[float, float] | None
-    band: int | None
-    depth_in: float
-    fill_in: float
-    short_in: float
-    bags: float
+HEAVY = ("heavy", "more", "leaning_heavy", "leaning_more")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -42,7 +31,7 @@ class RunsOut:
 
 @dataclass(frozen=True, kw_only=True)
 class BandTold:
-    """A band with its quota and what went into it."""
+    """A band with its quota and what went into it. in_attic: when it was left; lies: what lies in it now."""
 
     number: int
     section: str
@@ -51,8 +40,11 @@ class BandTold:
     area_ft2: float
     bags: float
     in_attic: float | None
+    lies: float
     done: bool
     open: bool
+    none: bool
+    bays: tuple[int, int] | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -79,12 +71,21 @@ class ProductTold:
 
 @dataclass(frozen=True, kw_only=True)
 class Run:
-    """All that a log says of the fill."""
+    """All that a log says of the fill. heavy_and_short: places are short where the bags are in: both are said together."""
 
     products: tuple[ProductTold, ...]
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
     walked: Walked
+
+    @property
+    def heavy_and_short(self) -> bool:
+        """Source: handbook §17, heavy; «Settled since, second part» 11."""
+        product_of = {band.number: band.product for band in self.bands}
+        heavy = {
+            one.product for one in self.products if one.said in HEAVY or (one.verdict and one.verdict.word in HEAVY)
+        }
+        return any(product_of.get(one.band or 0) in heavy for one in self.short)
 
     @property
     def refused(self) -> list[Ignored]:
@@ -95,7 +96,6 @@ class Run:
 def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
     """What the log comes to with a table of bands and places. Source: handbook §17."""
     quotas = {band.number: band for band in table.bands}
-    places = {place.id: place for place in table.places}
 
     def evaluate(walked: Walked, product: str) -> None:
         found = _verdict(table, quotas, walked, product)
@@ -106,23 +106,33 @@ def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
     return Run(
         products=tuple(_product(table, quotas, walked, one.id) for one in table.products),
         bands=tuple(_band(band, walked.bands[band.number], walked) for band in table.bands),
-        short=_short(places, walked, table.constants.short_in),
+        short=shortages(table, walked),
         walked=walked,
     )
 
 
 def _covered(quotas: Mapping[int, Quota], walked: Walked, product: str) -> list[Quota]:
-    return [q for q in quotas.values() if q.product == product and walked.bands[q.number].done]
+    """Bands that are done; one that takes none wants no bags, so that it says nothing."""
+    return [q for q in _wanted(quotas, walked, product) if walked.bands[q.number].done]
+
+
+def _wanted(quotas: Mapping[int, Quota], walked: Walked, product: str) -> list[Quota]:
+    return [q for q in quotas.values() if q.product == product and not walked.bands[q.number].none]
+
+
+def _lying(walked: Walked, bands: Iterable[Quota]) -> float:
+    """Bags that lie in bands, as each was left."""
+    return sum(walked.bands[q.number].in_attic or 0.0 for q in bands)
 
 
 def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> Verdict | None:
     """None before least_bags are in, or while nothing is covered."""
-    run, covered = walked.products[product], _covered(quotas, walked, product)
+    covered = _covered(quotas, walked, product)
     planned = sum(q.bags for q in covered)
     # Where fill goes beneath what was lifted, nothing of it shows: it has bags and no depth.
     seen = [q for q in covered if q.depth_in > 0]
     area = sum(q.area_ft2 for q in seen)
-    bags = run.at_leave or 0.0
+    bags = _lying(walked, covered)
     if bags < table.constants.least_bags or planned <= 0 or area <= 0:
         return None
     depth = sum(q.depth_in * q.area_ft2 for q in seen) / area
@@ -134,12 +144,12 @@ def _verdict(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, prod
 def _product(table: FillTable, quotas: Mapping[int, Quota], walked: Walked, product: str) -> ProductTold:
     given = next(one for one in table.products if one.id == product)
     run, covered = walked.products[product], _covered(quotas, walked, product)
-    every = [q for q in quotas.values() if q.product == product]
+    every = _wanted(quotas, walked, product)
     planned = sum(q.bags for q in covered)
     total = sum(q.bags for q in every)
     coming = (
         forecast(
-            max(0.0, run.at_leave or 0.0), planned, total, len(covered), len(every) - len(covered), table.constants
+            max(0.0, _lying(walked, covered)), planned, total, len(covered), len(every) - len(covered), table.constants
         )
         if every
         else None
@@ -184,6 +194,10 @@ def _pace(run: ProductRun, most: int) -> float | None:
 
 
 def _band(quota: Quota, band: BandRun, walked: Walked) -> BandTold:
+    lies = band.bags if band.in_attic is None else band.in_attic
+    if walked.open_band == quota.number:
+        run = walked.products[quota.product]
+        lies = (band.in_attic or 0.0) + run.in_attic - run.base
     return BandTold(
         number=quota.number,
         section=quota.section,
@@ -192,22 +206,9 @@ def _band(quota: Quota, band: BandRun, walked: Walked) -> BandTold:
         area_ft2=quota.area_ft2,
         bags=band.bags,
         in_attic=band.in_attic,
+        lies=lies,
         done=band.done,
         open=walked.open_band == quota.number,
+        none=band.none,
+        bays=quota.bays,
     )
-
-
-def _short(places: Mapping[str, ReadPlace], walked: Walked, allowed_in: float) -> tuple[Short, ...]:
-    found = []
-    for one in walked.latest.values():
-        place = None if one.place is None else places[one.place]
-        if place is None or place.fill_in - one.depth_in <= allowed_in:
-            continue
-        short = place.fill_in - one.depth_in
-        found.append(
-            Short(
-                section=one.section, marker=place.marker, at_ft=place.at_ft, band=one.band, depth_in=one.depth_in,
-                fill_in=place.fill_in, short_in=short, bags=short * place.bags_per_in,
-            )
-        )  # fmt: skip
-    return tuple(found)

@@ -10,7 +10,8 @@ from .constants import START, Constants
 
 @dataclass(frozen=True, kw_only=True)
 class Quota:
-    """A band as it is to be filled, in working order. area in ft²; bags: of the field; depth_in: mean new depth off the taper."""
+    """A band as it is to be filled, in working order. area in ft²; bags: of the field; depth_in: mean new depth off the taper.
+    bags_per_in: what an inch more takes over all of it. bays: of closed bays, the first and the last that it takes."""
 
     number: int
     section: str
@@ -18,12 +19,14 @@ class Quota:
     area_ft2: float
     bags: float
     depth_in: float
+    bags_per_in: float = 0.0
+    bays: tuple[int, int] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class ReadPlace:
     """Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
-    is to show, from the ceiling plane; old_in: how much of that is old. bags_per_in: what an inch more takes round it."""
+    is to show, from the ceiling plane; old_in: how much of that is old."""
 
     id: str
     section: str
@@ -33,7 +36,24 @@ class ReadPlace:
     old_in: float
     fill_in: float
     tapered: bool
-    bags_per_in: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class FloorCells:
+    """A section's floor as a coarse lattice, so that a depth read anywhere finds its band and what is planned there.
+
+    Row by row from the low corner at origin_ft, columns to a row; cell_ft: side of a cell. band: 0 off the floor. old_in, fill_in:
+    as of a ReadPlace; tapered: its cells are 1.
+    """
+
+    section: str
+    origin_ft: tuple[float, float]
+    cell_ft: float
+    columns: int
+    band: tuple[int, ...]
+    old_in: tuple[float, ...]
+    fill_in: tuple[float, ...]
+    tapered: tuple[int, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -52,7 +72,8 @@ class FilledWith:
 @dataclass(frozen=True, kw_only=True)
 class StopStanding:
     """A stop that forbids the start. key: of its item; hazard: its kind. by_crew: doing the item lifts it; else only who clears
-    it, named in an entry of its own."""
+    it, named in an entry of its own. since_s, until_s: when it came into the record and when an edit took it out again, s since
+    1970; None: as long as the table's revision, and still."""
 
     key: str
     hazard: str | None
@@ -60,15 +81,21 @@ class StopStanding:
     who: str
     why: str
     by_crew: bool
+    since_s: float | None = None
+    until_s: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class FillTable:
-    """Everything the fold looks up. Bands in the order they are filled; none where nothing is blown."""
+    """Everything the fold looks up. Bands in the order they are filled; none where nothing is blown. revision: of the job that it
+    was made from, None where it was made from a file. past_stops: those that stand no more, by which earlier days are judged."""
 
     bands: tuple[Quota, ...] = ()
     places: tuple[ReadPlace, ...] = ()
     products: tuple[FilledWith, ...] = ()
     stops: tuple[StopStanding, ...] = ()
+    past_stops: tuple[StopStanding, ...] = ()
+    floors: tuple[FloorCells, ...] = ()
+    revision: int | None = None
     sections: Mapping[str, str] = field(default_factory=dict)
     constants: Constants = START

@@ -1,148 +1,50 @@
 """A log walked from its first entry to its last: bags by band, what is covered, depths read, days begun and ended.
 
 Nothing is judged here: that is run.py. The phone walks its entries the same way (field/walk.ts); a test holds the two equal.
-Source: handbook §17; design §5, log.
+Source: handbook §17 and «Settled since, second part» 10 to 14; design §5, log.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass, field
+import math
+from collections.abc import Callable, Iterable
 from typing import Any
 
 from ..log.entry import Entry
-from ..log.fold import Ignored, standing
-from .table import FillTable, ReadPlace, StopStanding
+from ..log.standing import Ignored, corrected_s, standing
+from ..log.standing import joins as joins_day
+from .spots import Spots
+from .stops import stops_at, stops_left
+from .table import FillTable
+from .walked import Asked, BandRun, DayRun, DepthRead, ProductRun, Walked
 
-# An answer to «do these bags count?»: its question is this and the id of the entry.
+# An answer to «does this count?»: its question is this and the id of the entry, or this alone with the ids in `of`.
 BAG_QUESTION = "bag:"
-
-
-@dataclass(kw_only=True)
-class DayRun:
-    """A day as it was begun, and ended if it was. under_stops: keys that still stood at its start. hopper in bags."""
-
-    entry: str
-    at: str
-    at_s: float
-    by: str
-    value: dict[str, Any]
-    under_stops: list[str] = field(default_factory=list)
-    ended_at: str | None = None
-    paused_s: float | None = None
-    hopper_start: float | None = None
-    hopper_end: float | None = None
-    bags: float = 0.0
-    spoilt: float = 0.0
-
-
-@dataclass(kw_only=True)
-class ProductRun:
-    """Bags of one product. hopper: levels at the first start and now. covered: bags in the attic as each band was left."""
-
-    bags_in: float = 0.0
-    hopper_start: float | None = None
-    hopper_now: float | None = None
-    at_leave: float | None = None
-    last_left: int | None = None
-    counted_at_s: list[float] = field(default_factory=list)
-    points: list[tuple[float, float]] = field(default_factory=list)
-    evaluations: list[str] = field(default_factory=list)
-
-    @property
-    def in_attic(self) -> float:
-        """h₀ + in − h₁, in bags. Source: handbook §17."""
-        return (self.hopper_start or 0.0) + self.bags_in - (self.hopper_now or 0.0)
-
-
-@dataclass(kw_only=True)
-class BandRun:
-    """A band: bags counted while it was filled, how much of that lies in the attic once it was left, whether it is done."""
-
-    bags: float = 0.0
-    in_attic: float | None = None
-    done: bool = False
-
-
-@dataclass(frozen=True, kw_only=True)
-class DepthRead:
-    """A depth read, from the ceiling plane. place: of the table, where it is one of its places."""
-
-    entry: str
-    section: str
-    depth_in: float
-    place: str | None
-    at_ft: tuple[float, float] | None
-    band: int | None
-    new_in: float | None
-    random: bool
-    by: str
-    at: str
-
-
-@dataclass(frozen=True, kw_only=True)
-class Asked:
-    """A bag counted by a device that does not hold the count: it waits for somebody to say whether it counts."""
-
-    entry: str
-    device: str
-    by: str
-    at: str
-    bags: float
-    band: int | None
-
-
-@dataclass(kw_only=True)
-class Walked:
-    """All that the entries come to. open_band: the one being filled; holder: the device that counts; latest: of every place the
-    latest reading, those at no known place all; stood: the entries that count."""
-
-    bands: dict[int, BandRun] = field(default_factory=dict)
-    products: dict[str, ProductRun] = field(default_factory=dict)
-    days: list[DayRun] = field(default_factory=list)
-    readings: list[DepthRead] = field(default_factory=list)
-    latest: dict[str, DepthRead] = field(default_factory=dict)
-    stood: tuple[Entry, ...] = ()
-    asked: list[Asked] = field(default_factory=list)
-    ignored: list[Ignored] = field(default_factory=list)
-    refused: list[Ignored] = field(default_factory=list)
-    causes: dict[str, str] = field(default_factory=dict)
-    cores: list[dict[str, Any]] = field(default_factory=list)
-    contacts: dict[str, str] = field(default_factory=dict)
-    done: set[str] = field(default_factory=set)
-    cleared: set[str] = field(default_factory=set)
-    open_band: int | None = None
-    holder: str | None = None
-    product: str | None = None
-
-    @property
-    def day(self) -> DayRun | None:
-        """The day that is open; None before the first start and after an end."""
-        return self.days[-1] if self.days and self.days[-1].ended_at is None else None
-
-
-def stops_left(stops: Iterable[StopStanding], done: set[str], cleared: set[str]) -> list[StopStanding]:
-    """The stops that still stand. Source: design §5, a stop that an item of the list cures; hazard.cleared."""
-    return [
-        stop
-        for stop in stops
-        if not (stop.by_crew and stop.key in done) and stop.key not in cleared and stop.hazard not in cleared
-    ]
+# What moves the day: of a device that does not hold the count it waits for a word. Source: issue of one count, design §5.
+WAITING = ("bag.in", "band.enter", "band.leave", "hopper", "day.end")
+# Devices of the office are named so: who starts a day there does not take the count by it.
+DESK = "desk"
+# A band that nobody left is done where it has its bags, to the half. Source: handbook, «Settled since, second part» 10.
+HAS_ITS_BAGS = 0.5
 
 
 class Walker:
     """Takes entries one after the other. evaluate: called whenever the verdict may change, with the product it is about."""
 
-    def __init__(self, table: FillTable, evaluate: Any) -> None:
+    def __init__(self, table: FillTable, evaluate: Callable[[Walked, str], None]) -> None:
         self.table, self.evaluate = table, evaluate
         self.at = Walked()
         self.quotas = {band.number: band for band in table.bands}
-        self.places: dict[str, ReadPlace] = {place.id: place for place in table.places}
+        self.spots = Spots(table)
         for band in table.bands:
             self.at.bands[band.number] = BandRun()
         for product in table.products:
             self.at.products[product.id] = ProductRun()
         self.at.product = table.products[0].id if len(table.products) == 1 else None
+        self.confirmed: dict[str, bool] = {}
+        self.begun: Entry | None = None
+        # Whether a level of the hopper was read in the day that is open.
+        self.level_said = False
         self.takes = {
             "day.start": self._start, "day.end": self._end, "day.pause": self._pause, "day.go": self._go,
             "band.enter": self._enter, "band.leave": self._leave, "bag.in": self._bag, "hopper": self._hopper,
@@ -151,23 +53,25 @@ class Walker:
 
     def walk(self, entries: Iterable[Entry]) -> Walked:
         """The whole log."""
-        stood = standing(entries)
-        self.at.ignored += stood.ignored
-        self.at.stood = stood.entries
-        self.voided = set(stood.taken_back)
-        self.confirmed: dict[str, bool] = {}
+        stood, at = standing(entries), self.at
+        at.ignored += stood.ignored
+        at.stood, at.practice = stood.entries, stood.practice
         for entry in stood.entries:
             if entry.kind == "answer" and str(entry.value["question"]).startswith(BAG_QUESTION):
-                self.confirmed[str(entry.value["question"])[len(BAG_QUESTION) :]] = entry.value["text"] == "yes"
+                one = str(entry.value["question"])[len(BAG_QUESTION) :]
+                for id_ in (*([one] if one else []), *entry.value.get("of", ())):
+                    self.confirmed[id_] = entry.value["text"] == "yes"
         for entry in stood.entries:
             self._one(entry)
-        return self.at
+        if at.day is not None:
+            at.halted = [stop.key for stop in stops_left(self.table.stops, at.done, at.cleared)]
+        return at
 
     def _one(self, entry: Entry) -> None:
         at, value = self.at, entry.value
         at.contacts[entry.device] = entry.at
         if entry.kind in self.takes:
-            why = self.takes[entry.kind](entry)
+            why = None if self._waits(entry) else self.takes[entry.kind](entry)
             if why is not None:
                 at.refused.append(Ignored(entry.id, why))
         elif entry.kind == "work.done":
@@ -181,8 +85,31 @@ class Walker:
         elif entry.kind == "core":
             at.cores.append({**value, "entry": entry.id, "at": entry.at})
 
+    def _waits(self, entry: Entry) -> bool:
+        """Whether it moves the day and comes from a device that does not hold the count, and nobody said that it counts."""
+        at = self.at
+        if entry.kind not in WAITING:
+            return False
+        if at.holder is None and entry.kind == "bag.in":
+            at.holder = entry.device
+        if at.holder in (None, entry.device):
+            return False
+        said = self.confirmed.get(entry.id)
+        if said is None:
+            band = entry.value.get("band", entry.band if entry.band is not None else at.open_band)
+            at.asked.append(
+                Asked(
+                    entry=entry.id, kind=entry.kind, device=entry.device, by=entry.actor, at=entry.at,
+                    bags=float(entry.value.get("bags", 0.0)), band=band,
+                )
+            )  # fmt: skip
+        return not said
+
     def _start(self, entry: Entry) -> str | None:
         at = self.at
+        if at.day is not None and self.begun is not None and joins_day(self.begun, entry):
+            at.day.joined.append(entry.id)
+            return None
         if at.day is not None:
             at.day.ended_at = entry.at  # nobody ended it: the next start does
         product = entry.value.get("product")
@@ -191,12 +118,19 @@ class Walker:
         elif at.product is None:
             # Nobody said which: it is that of the band that comes first.
             at.product = next((q.product for q in self.table.bands if not at.bands[q.number].done), None)
-        stood = [stop.key for stop in stops_left(self.table.stops, at.done, at.cleared)]
-        began = DayRun(
-            entry=entry.id, at=entry.at, at_s=_s(entry), by=entry.actor, value=dict(entry.value), under_stops=stood
-        )
-        at.days.append(began)
-        at.holder = at.holder or entry.device
+        stood = stops_at(self.table, corrected_s(entry), entry.value.get("revision"), at.done, at.cleared)
+        self.begun = entry
+        at.days.append(
+            DayRun(
+                entry=entry.id, at=entry.at, at_s=corrected_s(entry), by=entry.actor, value=dict(entry.value),
+                device=entry.device, under_stops=[stop.key for stop in stood], practice=entry.practice, clock=entry.clock,
+                hopper_start=None if at.product is None else at.products[at.product].hopper_now,
+                hopper_end=None if at.product is None else at.products[at.product].hopper_now,
+            )
+        )  # fmt: skip
+        self.level_said = False
+        # Nobody holds it who did on another day; at the desk whoever counts first will.
+        at.holder = None if entry.device.startswith(DESK) else entry.device
         if product is not None and product not in at.products:
             return f"the plan blows no “{product}”; the day counts, its bags with what the band is planned with"
         return None
@@ -205,13 +139,13 @@ class Walker:
         day = self.at.day
         if day is None:
             return "no day is open that could end"
-        day.ended_at = entry.at
+        day.ended_at, day.end_entry = entry.at, entry.id
         return None
 
     def _pause(self, entry: Entry) -> str | None:
         if self.at.day is None:
             return "no day is open that could pause"
-        self.at.day.paused_s = _s(entry)
+        self.at.day.paused_s = corrected_s(entry)
         return None
 
     def _go(self, entry: Entry) -> str | None:
@@ -219,7 +153,7 @@ class Walker:
         if day is None or day.paused_s is None:
             return "nothing is paused"
         # A pause is no time that a bag took.
-        away = _s(entry) - day.paused_s
+        away = corrected_s(entry) - day.paused_s
         for run in self.at.products.values():
             run.counted_at_s = [when + away for when in run.counted_at_s]
         day.paused_s = None
@@ -233,10 +167,12 @@ class Walker:
         if self.at.open_band == number:
             return None
         if self.at.open_band is not None:
-            self._left(self.at.open_band)
+            # Nobody said how it was left: it is done where it has its bags.
+            before = self.at.open_band
+            self._left(before, self.at.bands[before].bags >= self.quotas[before].bags - HAS_ITS_BAGS)
         band = self.at.bands[number]
         # Done again: it is not covered until it is left once more.
-        band.done = False
+        band.done = band.none = False
         self.at.open_band = number
         self.at.product = self.quotas[number].product
         return None
@@ -248,7 +184,8 @@ class Walker:
             return why
         if self.at.open_band not in (None, number):
             return f"band {number} is not the one being filled; that is {self.at.open_band}"
-        self._left(number)
+        none = bool(entry.value.get("none"))
+        self._left(number, none or entry.value.get("done") is not False, none)
         self.at.open_band = None
         return None
 
@@ -261,59 +198,58 @@ class Walker:
             return f"band {number} is not in the section “{section}”: is this the pack of another job, or an older one?"
         return None
 
-    def _left(self, number: int) -> None:
+    def _left(self, number: int, done: bool, none: bool = False) -> None:
+        """What came in since a band was left last lies in this one. Source: handbook §17, covered; «Settled since» 10."""
         band, quota = self.at.bands[number], self.quotas[number]
         run = self.at.products[quota.product]
-        band.done = True
-        band.in_attic = (band.in_attic or 0.0) + run.in_attic - (run.at_leave or 0.0)
-        run.at_leave = run.in_attic
+        band.done, band.none = done, none
+        band.in_attic = (band.in_attic or 0.0) + run.in_attic - run.base
+        run.base = run.in_attic
         run.last_left = number
-        covered = sum(
-            q.area_ft2 for q in self.table.bands if q.product == quota.product and self.at.bands[q.number].done
-        )
-        run.points.append((covered, run.in_attic))
+        run.points.append(self._covered(quota.product))
         self.evaluate(self.at, quota.product)
+
+    def _covered(self, product: str) -> tuple[float, float]:
+        """Floor covered, ft², and the bags that lie in it."""
+        mine = [q for q in self.table.bands if q.product == product and self.at.bands[q.number].done]
+        return sum(q.area_ft2 for q in mine), sum(self.at.bands[q.number].in_attic or 0.0 for q in mine)
 
     def _bag(self, entry: Entry) -> str | None:
         at, bags = self.at, float(entry.value["bags"])
         number = entry.band if entry.band is not None else at.open_band
         if entry.band is not None and entry.band not in self.quotas:
             return f"there is no band {entry.band} in this plan"
-        if entry.day in self.voided:
-            at.ignored.append(Ignored(entry.id, "the day it belongs to was taken back"))
-            return None
-        at.holder = at.holder or entry.device
-        if entry.device != at.holder:
-            said = self.confirmed.get(entry.id)
-            if said is None:
-                at.asked.append(
-                    Asked(entry=entry.id, device=entry.device, by=entry.actor, at=entry.at, bags=bags, band=number)
-                )
-            if not said:
-                return None
         product = self.quotas[number].product if number is not None else at.product
         if product is None:
             return "which product it was is not said: enter the band first"
         run = at.products[product]
         run.bags_in += bags
-        run.counted_at_s.append(_s(entry))
+        run.counted_at_s.append(corrected_s(entry))
         if number is not None:
             at.bands[number].bags += bags
         if at.day is not None:
             at.day.bags += bags
+            if entry.value.get("before_stop") is not True and stops_at(
+                self.table, corrected_s(entry), None, at.done, at.cleared
+            ):
+                at.day.after_stop += bags
         return None
 
     def _hopper(self, entry: Entry) -> str | None:
         at, level = self.at, float(entry.value["bags"])
         if at.product is None:
             return "which product it was is not said: enter the band first"
-        run = at.products[at.product]
-        if run.hopper_start is None and run.bags_in == 0:
+        run, day = at.products[at.product], at.day
+        if day is not None and day.bags == 0 and not self.level_said:
+            # What was put in or taken out since the last level was read is no fill in the attic.
+            run.hopper_start = level if run.hopper_start is None else run.hopper_start + level - (run.hopper_now or 0.0)
+            day.hopper_start = level
+            self.level_said = True
+        elif run.hopper_start is None and run.bags_in == 0:
             run.hopper_start = level
-        if at.day is not None:
-            at.day.hopper_start = level if at.day.hopper_start is None and at.day.bags == 0 else at.day.hopper_start
-            at.day.hopper_end = level
-        just_left = run.at_leave == run.in_attic and at.open_band is None
+        if day is not None:
+            day.hopper_end = level
+        just_left = run.last_left is not None and run.base == run.in_attic and at.open_band is None
         run.hopper_now = level
         if just_left:
             self._read_late(at.product, run)
@@ -321,15 +257,13 @@ class Walker:
 
     def _read_late(self, product: str, run: ProductRun) -> None:
         """The level was read just after the band was left: that is the level at its end."""
-        change = run.in_attic - (run.at_leave or 0.0)
-        if change == 0:
+        change = run.in_attic - run.base
+        if change == 0 or run.last_left is None:
             return
-        run.at_leave = run.in_attic
-        covered, _ = run.points[-1]
-        run.points[-1] = (covered, run.in_attic)
-        if run.last_left is not None:
-            band = self.at.bands[run.last_left]
-            band.in_attic = (band.in_attic or 0.0) + change
+        run.base = run.in_attic
+        band = self.at.bands[run.last_left]
+        band.in_attic = (band.in_attic or 0.0) + change
+        run.points[-1] = self._covered(product)
         self.evaluate(self.at, product)
 
     def _reading(self, entry: Entry) -> str | None:
@@ -337,37 +271,35 @@ class Walker:
         section, marker, at_ft = value["section"], value.get("marker"), value.get("at_ft")
         if section not in self.table.sections:
             return f"there is no section “{section}” in this plan"
-        place = self._place(section, marker, at_ft)
-        if marker is not None and place is None:
-            return f"there is no marker {marker} in {self.table.sections[section]}"
-        band = place.band if place is not None else entry.band if entry.band is not None else self.at.open_band
+        name = self.table.sections[section]
+        if marker is not None:
+            spot = self.spots.marker(section, marker)
+            if spot is None:
+                return f"there is no marker {marker} in {name}"
+        else:
+            x, y = at_ft or (0.0, 0.0)
+            spot = self.spots.spot(section, (x, y))
+            if spot is None:
+                return f"the reading at {_ft(x)}, {_ft(y)} ft lies on no floor of {name} that this plan fills"
+        band = spot.band if spot.band in self.quotas else None
         read = DepthRead(
             entry=entry.id,
             section=section,
             depth_in=value["depth_in"],
-            place=None if place is None else place.id,
-            at_ft=place.at_ft if place is not None else None if at_ft is None else (at_ft[0], at_ft[1]),
-            band=band if band in self.quotas else None,
-            new_in=None if place is None or place.tapered else value["depth_in"] - place.old_in,
+            place=spot.place,
+            at_ft=spot.at_ft,
+            band=band,
+            fill_in=spot.fill_in,
+            new_in=None if spot.tapered else value["depth_in"] - spot.old_in,
             random=bool(value.get("random")),
             by=entry.actor,
             at=entry.at,
         )
         self.at.readings.append(read)
         # Source: handbook §19, the new reading replaces it.
-        self.at.latest[read.place or read.entry] = read
-        if place is not None and place.band is not None and self.at.bands[place.band].done:
-            self.evaluate(self.at, self.quotas[place.band].product)
-        return None
-
-    def _place(self, section: str, marker: int | None, at_ft: Any) -> ReadPlace | None:
-        for place in self.table.places:
-            if place.section != section:
-                continue
-            if marker is not None and place.marker == marker:
-                return place
-            if marker is None and at_ft is not None and tuple(at_ft) == tuple(place.at_ft):
-                return place
+        self.at.latest[read.place or (section, spot.at_ft)] = read
+        if band is not None and self.at.bands[band].done:
+            self.evaluate(self.at, self.quotas[band].product)
         return None
 
     def _take(self, entry: Entry) -> str | None:
@@ -380,5 +312,6 @@ class Walker:
         return None
 
 
-def _s(entry: Entry) -> float:
-    return entry.at_s + entry.offset_s
+def _ft(value: Any) -> str:
+    """A length as both folds write it: to the hundredth, without zeros at its end."""
+    return f"{math.floor(value * 100 + 0.5) / 100:.2f}".rstrip("0").rstrip(".")

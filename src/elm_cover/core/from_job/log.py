@@ -7,6 +7,9 @@ from datetime import UTC, timedelta
 from ...job.log_entry import LogEntry
 from ..log.entry import Entry
 
+# Stand-ins of older logs say nothing of practice but their name.
+STAND_IN = "practice "
+
 
 def entry_of(entry: LogEntry) -> Entry:
     """One entry; its time in words is the corrected one."""
@@ -24,4 +27,6 @@ def entry_of(entry: LogEntry) -> Entry:
         at=right.isoformat(timespec="seconds"),
         band=entry.band,
         day=entry.day,
+        practice=bool(entry.practice) or entry.device.startswith(STAND_IN),
+        clock=entry.clock,
     )

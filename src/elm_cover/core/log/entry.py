@@ -12,7 +12,8 @@ class Entry:
     """What one device wrote. at_s: seconds since 1970 by the device's clock; offset_s: what that clock was off, to be added.
 
     seq: counts up on the device. voids: the id of the entry that this one takes back. band, day: which band was being filled,
-    and the entry that began the day.
+    and the entry that began the day. practice: written by a stand-in. clock: how a time was found that the device's clock did
+    not tell: "run", by its own running time; "shifted", so that it is not after its arrival; None: by its clock.
     """
 
     id: str
@@ -27,3 +28,5 @@ class Entry:
     at: str = ""
     band: int | None = None
     day: str | None = None
+    practice: bool = False
+    clock: str | None = None

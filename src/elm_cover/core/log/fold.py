@@ -5,12 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from operator import attrgetter
 from typing import Any
 
 from .entry import Entry
+from .standing import START, Ignored, standing
 
-VOID = "void"
 # What is said of an item: of these the last word holds.
 MARKS = ("work.done", "work.left")
 MOVES = ("load.out", "load.back")
@@ -36,14 +35,6 @@ class Said:
     at: str
     text: str
     of: str | None = None
-
-
-@dataclass(frozen=True)
-class Ignored:
-    """An entry that comes to nothing, and why."""
-
-    entry: str
-    why: str
 
 
 @dataclass(frozen=True)
@@ -89,74 +80,6 @@ class Day:
     days: int = 0
 
 
-def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
-    """Each entry once, in the order in which things were done: within a device by its count, between devices by corrected time.
-
-    A device's clock that was set back does not turn its own order round: none of its entries is earlier than the one before it.
-    Source: design §5, log.
-    """
-    given = list(entries)
-    once = {entry.id: entry for entry in given}
-    if len(once) < len(given):
-        for entry in given:
-            if _identity(entry) < _identity(once[entry.id]):
-                once[entry.id] = entry
-    by_device: dict[str, list[Entry]] = {}
-    for entry in once.values():
-        by_device.setdefault(entry.device, []).append(entry)
-    timed: list[tuple[float, str, int, str, Entry]] = []
-    for device, own in by_device.items():
-        own.sort(key=attrgetter("seq", "id"))
-        latest = float("-inf")
-        for entry in own:
-            latest = max(entry.at_s + entry.offset_s, latest)
-            timed.append((latest, device, entry.seq, entry.id, entry))
-    timed.sort()  # ids differ, so that no two lines are told apart by their entries
-    return tuple(line[4] for line in timed)
-
-
-def _identity(entry: Entry) -> tuple[Any, ...]:
-    """Told apart where one id was written twice: which of the two holds must not hang on which came first."""
-    return (
-        entry.device,
-        entry.seq,
-        entry.at_s,
-        entry.kind,
-        entry.actor,
-        repr(sorted(entry.value.items())),
-        entry.voids or "",
-    )
-
-
-@dataclass(frozen=True)
-class Standing:
-    """What counts of a log: its entries in order without those taken back and without the voids."""
-
-    entries: tuple[Entry, ...]
-    taken_back: tuple[str, ...]
-    ignored: tuple[Ignored, ...]
-
-
-def standing(entries: Iterable[Entry]) -> Standing:
-    """The entries that count. A void of a void, of itself or of what is not there is listed as ignored.
-
-    Source: design §5, undo is an entry.
-    """
-    listed = ordered(entries)
-    kinds = {entry.id: entry.kind for entry in listed}
-    taken_back: dict[str, None] = {}
-    ignored: list[Ignored] = []
-    for entry in listed:
-        if entry.kind == VOID:
-            why = _void_refused(entry, kinds)
-            if why is None:
-                taken_back[entry.voids or ""] = None
-            else:
-                ignored.append(Ignored(entry.id, why))
-    left = tuple(entry for entry in listed if entry.kind != VOID and entry.id not in taken_back)
-    return Standing(left, tuple(taken_back), tuple(ignored))
-
-
 def fold(entries: Iterable[Entry]) -> Day:
     """Everything the entries come to, of the work list and the load. Source: design §5, totals are a pure fold."""
     stood = standing(entries)
@@ -199,7 +122,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         cleared=cleared,
         found=tuple(found),
         holes=holes,
-        days=sum(entry.kind == "day.start" for entry in stood.entries),
+        days=sum(entry.kind == START for entry in stood.entries),
     )
 
 
@@ -213,12 +136,3 @@ def _summed(moved: Iterable[Moved]) -> dict[str, float]:
 
 def _mark(entry: Entry) -> Mark:
     return Mark(entry.actor, entry.at, entry.id, entry.value.get("amount"), entry.value.get("reason"))
-
-
-def _void_refused(entry: Entry, kinds: dict[str, str]) -> str | None:
-    """Why a void comes to nothing; None where it takes something back."""
-    if entry.voids == entry.id:
-        return "it takes itself back"
-    if entry.voids not in kinds:
-        return "what it takes back is not in this log, or not yet"
-    return "it takes back what takes something back" if kinds[entry.voids] == VOID else None

@@ -128,7 +128,7 @@ class _Telling:
         return self.planned.plan.net_area_ft2 or 0.0
 
     def bands(self, own: list[tuple[int, Bools]], unreached: Bools) -> tuple[BandPlan, ...]:
-        bags = _bags_by_cell(self.section, site_of(self.section), self.planned)
+        bags = bags_by_cell(self.section, Itself(self.planned))
         markers = cells_at(self.behind.grids[self.room], np.array(self.planned.plan.marker_points_ft).reshape(-1, 2))
         names, places = _bay_places(self.planned)
         bays = cells_at(self.behind.grids[self.room], places)
@@ -152,12 +152,18 @@ class _Telling:
         return tuple(found)
 
 
-def _bags_by_cell(section: SectionInput, site: Site, planned: PlannedSection) -> Floats | None:
-    """Field bags of the section shared out over the cells by the weight that lies on each; None while they are not known.
+@remembered(
+    BYTES_KEPT,
+    lambda found: 0 if found is None else found.nbytes,
+    lambda section, planned: planned.thing.fields.array_bytes,
+)
+def bags_by_cell(section: SectionInput, planned: Itself) -> Floats | None:
+    """Field bags of the section shared out over the cells by the weight that lies on each, shape (cells,); None while they are not
+    known. planned: as the plan has it.
 
     Source: handbook §14, ∫ w dA / bag weight; Σ of the bands' bags = field bags of the section.
     """
-    bags = planned.plan.bags.field
+    bags, site = planned.thing.plan.bags.field, site_of(section)
     if bags is None or site.grid.count == 0:
         return None
     old, laid, lying = laid_by_cell(section, site)

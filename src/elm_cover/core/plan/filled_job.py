@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from ...job import Job
 from ...job.firm import Firm
 from ...job.log_entry import LogEntry
+from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
 from ..from_job.log import entry_of
 from ..log.fold import Day
@@ -45,16 +46,22 @@ class ProvedJob:
     log: tuple[LogEntry, ...]
 
 
-def filled_job(job: Job, firm: Firm | None = None) -> FilledJob:
-    """firm: whose kit and truck, left out: the start values."""
+def filled_job(
+    job: Job, firm: Firm | None = None, seen: Sequence[StopsSeen] = (), revision: int | None = None
+) -> FilledJob:
+    """firm: whose kit and truck, left out: the start values. seen, revision: as of fill_table."""
     planned, found = plan(job), reach(job)
     made = load(job, planned, planned.work, firm or Firm(), found.hose)
-    return FilledJob(job=job, planned=planned, found=found, made=made, table=fill_table(job, planned, found, made))
+    return FilledJob(
+        job=job, planned=planned, found=found, made=made, table=fill_table(job, planned, found, made, seen, revision)
+    )
 
 
-def proved_job(job: Job, log: Sequence[LogEntry], by_least: bool | None = None) -> ProvedJob:
-    """by_least: claim by «nowhere less»; left out: as the job's house rule says. Source: handbook §19."""
-    filled, day = filled_job(job), day_of(log)
+def proved_job(
+    job: Job, log: Sequence[LogEntry], by_least: bool | None = None, seen: Sequence[StopsSeen] = ()
+) -> ProvedJob:
+    """by_least: claim by «nowhere less»; left out: as the job's house rule says. seen: as of fill_table. Source: handbook §19."""
+    filled, day = filled_job(job, seen=seen), day_of(log)
     work = work_after(filled.planned, day)
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least

@@ -15,8 +15,7 @@ from ..base.memory import remembered
 from ..base.notebook import Notebook
 from ..filling.run import Run, run_of
 from ..filling.table import FillTable
-from ..filling.walk import DepthRead
-from ..floor.outline import contains
+from ..filling.walked import DepthRead
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
@@ -26,7 +25,7 @@ from ..laying.bags import bags_of
 from ..laying.heat import lying_of
 from ..laying.site import site_of
 from ..log.entry import Entry
-from ..log.fold import Ignored
+from ..log.standing import Ignored
 from ..old_fill.readings import depth_map_on
 from ..proof.claim import Claim, box_density_pcf, claim, core_density_pcf, core_weight_psf
 from ..proof.closed import BattProof, BayProof
@@ -80,7 +79,7 @@ class Proved:
 @dataclass(frozen=True, kw_only=True)
 class Proof:
     """All that the log proves. burners: tests as a qualified person recorded them; stops: failed ones. notes: what is odd about
-    the log; refused: readings that lie on no floor. by_least: depth is proved by the least reading."""
+    the log; refused: cores of no section. by_least: depth is proved by the least reading."""
 
     sections: tuple[Proved, ...]
     products: tuple[Proved, ...]
@@ -125,12 +124,8 @@ class _Given:
         return all(band.done for band in self.run.bands if band.section in sections)
 
     def lies(self, sections: Container[str], product: str | None = None) -> float:
-        """Bags that lie in bands of these sections, as far as they were left; else those counted there."""
-        return sum(
-            band.bags if band.in_attic is None else band.in_attic
-            for band in self.run.bands
-            if band.section in sections and product in (None, band.product)
-        )
+        """Bags that lie in bands of these sections."""
+        return sum(band.lies for band in self.run.bands if band.section in sections and product in (None, band.product))
 
 
 def prove(
@@ -161,7 +156,7 @@ def prove(
         batts=tuple(batts_of(planned.sections, given.products, stood)),
         by_least=by_least,
         notes=tuple(_odd(run)),
-        refused=tuple(_off_the_floor(planned, table.sections, run)),
+        refused=tuple(_of_no_section(table.sections, run)),
         leakage=leakage_of(job, stood, sealed_cfm50),
         burners=burners,
         looks=tuple(looks_of(stood)),
@@ -172,23 +167,21 @@ def prove(
 
 def _odd(run: Run) -> Iterator[str]:
     """What is odd about the log and nobody may miss."""
+    if run.walked.practice:
+        yield "Practice: bags and depths come from a made-up machine. Nothing here is proved of a real attic."
+    after = sum(one.after_stop for one in run.walked.days)
+    if after:
+        yield f"{after:g} bags went in after a stop was put in, or nobody said that they went in before it."
     day = run.walked.day
     if day is not None:
         began = day.at[:16].replace("T", " ")
         yield f"The day begun {began} has no end: end it with what stands in the hopper, or the last bags are not known."
     if run.walked.asked:
-        yield f"{len(run.walked.asked)} entries of bags wait for a yes or no: they are not in the count."
+        yield f"{len(run.walked.asked)} entries of another device wait for a yes or no: they are not in the count."
 
 
-def _off_the_floor(planned: Plan, names: Mapping[str, str], run: Run) -> Iterator[Ignored]:
-    """Readings at places that lie on no floor of their section, and cores of no section."""
-    for one in run.walked.readings:
-        fields = planned.fields.get(one.section)
-        if one.place is not None or one.at_ft is None or fields is None:
-            continue
-        if not contains(fields.outline_ft, (one.at_ft,))[0]:
-            x, y = one.at_ft
-            yield Ignored(one.entry, f"the reading at {x:g}, {y:g} ft lies outside the floor of {names[one.section]}")
+def _of_no_section(names: Mapping[str, str], run: Run) -> Iterator[Ignored]:
+    """Cores of no section; readings that lie on no floor are refused where the log is walked."""
     for core in run.walked.cores:
         if core["section"] not in names:
             yield Ignored(core["entry"], f"there is no section “{core['section']}” in this plan to take a core of")
@@ -336,15 +329,16 @@ def _share_below(given: _Given, sections: Sequence[SectionPlan], reads: Sequence
 
     Source: handbook §12; Settled since 9, readings are mapped.
     """
-    places = {place.id: place for place in given.table.places}
     below = area = 0.0
     for section in sections:
-        mine = [(places[one.place], one.depth_in) for one in reads if one.section == section.id and one.place in places]
+        mine = [one for one in reads if one.section == section.id and one.at_ft is not None and one.fill_in is not None]
         fields = given.planned.fields.get(section.id)
         if fields is None or not mine or fields.grid.count == 0:
             continue
         off = depth_map_on(
-            fields.grid, tuple(place.at_ft for place, _ in mine), tuple(depth - place.fill_in for place, depth in mine)
+            fields.grid,
+            tuple(one.at_ft or (0.0, 0.0) for one in mine),
+            tuple(one.depth_in - (one.fill_in or 0.0) for one in mine),
         )
         net = section.net_area_ft2 or 0.0
         below += net * float(np.mean(off < -given.table.constants.short_in))

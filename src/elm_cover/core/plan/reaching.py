@@ -19,10 +19,11 @@ from ..laying.site import site_of
 from ..reach.bands import banded
 from ..reach.cord import Cord, cord
 from ..reach.crawl_floor import Deck, Room, crawl_floor
+from ..reach.cut_bands import cut_bands
 from ..reach.hose import THROW_FT, USUAL_MACHINE, Door, Hose, HoseAsked, hose
 from ..reach.way import Entrance, Way, way_over
 from ..section.by_kind import plan_section
-from .bands_told import Behind, SectionReach, section_reach
+from .bands_told import Behind, SectionReach, bags_by_cell, section_reach
 
 # What one goes round on the way, beside holes in the floor. Source: handbook §14, way.
 STANDS = ("chimney", "flue", "equipment", "combustion_air")
@@ -65,12 +66,14 @@ def reach(job: Job) -> Reach:
     _flag_ways(given, way, notes)
     filled = [section for section in crawled if section.kind == "open_floor"]
     grids = {names[section.id]: site_of(section).grid for section in filled}
-    found = banded(floor, way, throw, grids)
+    # As the plan plans them, so that what it has kept is not made again.
+    planned = [plan_section(section, Notebook(section.id, f"sections.{section.id}.")) for section in filled]
+    bags = [bags_by_cell(section, Itself(each)) for section, each in zip(filled, planned, strict=True)]
+    taken = {names[s.id]: None if b is None else Itself(b) for s, b in zip(filled, bags, strict=True)}
+    found = cut_bands(banded(floor, way, throw, grids), floor, way, throw, taken)
     behind = _behind(
         Itself(floor), Itself(way), Itself(found), tuple(names.items()), tuple((i, Itself(g)) for i, g in grids.items())
     )
-    # As the plan plans them, so that what it has kept is not made again.
-    planned = [plan_section(section, Notebook(section.id, f"sections.{section.id}.")) for section in filled]
     reached = tuple(
         section_reach(section, Itself(each), Itself(behind), names[section.id], throw, tuple(entrances))
         for section, each in zip(filled, planned, strict=True)

@@ -1,7 +1,8 @@
-"""Floor by bands, one throw deep, in the order they are filled: far ones first, one wing before the next (handbook §14).
+"""Floor by bands, about a throw deep, in the order they are filled: far ones first, one wing before the next (handbook §14).
 
-A band is floor at crawl distances k·T to (k + 1)·T, in one piece. The way to it leads through the band before it, so that the
-bands make a tree with its root at the way in; it is filled from its leaves::
+A band is floor at crawl distances k·d to (k + 1)·d, in one piece, d as near a throw as makes them all of one depth. The way to it
+leads through the band before it, so that the bands make a tree with its root at the way in; it is filled from its leaves. One that
+takes more bags than a crew learns from at once is cut (cut_bands.py)::
 
       ______________________________
      |  1   |  2   |      |  4  | 3 |      1, 2: first wing; 3, 4: second
@@ -11,7 +12,7 @@ bands make a tree with its root at the way in; it is filled from its leaves::
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -20,7 +21,7 @@ from scipy.sparse import csr_matrix
 from scipy.sparse.csgraph import connected_components
 from scipy.spatial import cKDTree
 
-from ..base.arrays import Integers
+from ..base.arrays import Floats, Integers
 from ..base.memory import Itself, remembered
 from ..floor.grid import Grid
 from .crawl_floor import CrawlFloor
@@ -52,21 +53,23 @@ class Band:
 class Banded:
     """The floor in bands. of_node: which band each node is in, by its place in bands; −1 where no way leads.
 
-    cells: by room, the same for each cell of its grid; −1 for floor that is filled by hand.
+    cells: by room, the same for each cell of its grid; −1 for floor that is filled by hand. nodes: by room, the node that each
+    cell goes with, −1 without any.
     """
 
     bands: tuple[Band, ...]
     of_node: Integers
     cells: Mapping[int, Integers]
+    nodes: Mapping[int, Integers]
 
     @property
     def array_bytes(self) -> int:
         """What the arrays hold, bytes."""
-        return self.of_node.nbytes + sum(found.nbytes for found in self.cells.values()) + 400 * len(self.bands)
+        return self.of_node.nbytes + 2 * sum(found.nbytes for found in self.cells.values()) + 400 * len(self.bands)
 
 
 def banded(floor: CrawlFloor, way: Way, throw_ft: float, grids: Mapping[int, Grid]) -> Banded:
-    """The floor in bands a throw deep. grids: of the rooms that are filled, by their number.
+    """The floor in bands about a throw deep. grids: of the rooms that are filled, by their number.
 
     A cell where one cannot be joins the band of its nearest place where one can. Raises ValueError for a throw of 0 or less.
     Source: handbook §14, bands.
@@ -83,31 +86,60 @@ def _banded(floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tu
     filled = [room for room, _ in grids]
     piece = _pieces(floor, way, throw_ft, filled)
     order, wings = _order(piece, way)
-    place = np.full(int(piece.max(initial=-1)) + 2, -1, dtype=np.int64)
-    place[order] = np.arange(len(order))
-    of_node = np.where(piece >= 0, place[piece], -1)
+    nodes = {room: _nodes(floor, room, grid.thing) for room, grid in grids}
+    return told_bands(
+        floor, way, throw_ft, [(np.flatnonzero(piece == n), w) for n, w in zip(order, wings, strict=True)], nodes
+    )
+
+
+def told_bands(
+    floor: CrawlFloor,
+    way: Way,
+    throw_ft: float,
+    pieces: Sequence[tuple[Integers, int]],
+    nodes: Mapping[int, Integers],
+) -> Banded:
+    """Pieces of floor as bands, numbered as they come. pieces: the nodes of each, and its wing; nodes: as of Banded."""
+    of_node = np.full(floor.count, -1, dtype=np.int64)
     bands = []
-    for number, (old, wing) in enumerate(zip(order, wings, strict=True)):
-        nodes = np.flatnonzero(piece == old)
-        crawl = way.crawl_ft[nodes]
+    for number, (mine, wing) in enumerate(pieces):
+        of_node[mine] = number
+        crawl = way.crawl_ft[mine]
         bands.append(
             Band(
                 number=number + 1,
                 wing=wing,
-                room=int(floor.room[nodes[0]]),
+                room=int(floor.room[mine[0]]),
                 crawl_ft=(float(crawl.min()), float(crawl.max())),
-                stands_ft=_stands(floor, way, nodes, throw_ft),
+                stands_ft=_stands(floor, way, mine, throw_ft),
             )
         )
-    cells = {room: _cells(floor, of_node, room, grid.thing) for room, grid in grids}
-    return Banded(tuple(bands), of_node, cells)
+    cells = {room: np.where(found >= 0, of_node[found], -1) for room, found in nodes.items()}
+    return Banded(tuple(bands), of_node, cells, nodes)
+
+
+def even_depth_ft(crawl_ft: Floats, throw_ft: float) -> tuple[float, float]:
+    """Where the nearest band begins and how deep each is, ft: the stretch a room's ways reach, in as many bands as throws go into it.
+
+    Source: handbook §14, D/⌈D/T⌉; in a room that begins on the way D is counted from where it begins, for the same reason.
+    """
+    near, far = float(crawl_ft.min()), float(crawl_ft.max())
+    stretch = far - near
+    return near, stretch / max(1, np.ceil(stretch / throw_ft - 1e-9)) if stretch > 0 else throw_ft
 
 
 def _pieces(floor: CrawlFloor, way: Way, throw_ft: float, filled: list[int]) -> Integers:
     """Which piece each node is in, −1 where no way leads or nothing is filled: floor of one room and one band, joined."""
     reached = np.isfinite(way.crawl_ft) & np.isin(floor.room, filled)
-    # A way that ends on the border of two bands is of the nearer one but for rounding.
-    band = np.where(reached, np.floor(np.where(reached, way.crawl_ft, 0.0) / throw_ft + 1e-9), -1).astype(np.int64)
+    band = np.full(floor.count, -1, dtype=np.int64)
+    for room in filled:
+        mine = np.flatnonzero(reached & (floor.room == room))
+        if mine.size == 0:
+            continue
+        near, deep = even_depth_ft(way.crawl_ft[mine], throw_ft)
+        # A way that ends on the border of two bands is of the nearer one but for rounding, and so is the farthest of all.
+        number = np.floor((way.crawl_ft[mine] - near) / deep - 1e-9)
+        band[mine] = np.maximum(number, 0).astype(np.int64)
     steps = steps_of(floor)
     alike = (
         reached[steps.start]
@@ -180,7 +212,15 @@ def _stands(floor: CrawlFloor, way: Way, nodes: Integers, throw_ft: float) -> tu
 
     Each is where most of what is left is within a throw; of equal ones the nearest to the way in. Source: handbook §14, stand.
     """
-    open_ = np.flatnonzero((floor.room == floor.room[nodes[0]]) & (way.crawl_ft <= way.crawl_ft[nodes].max()))
+    # From farther off than a throw nothing of it is reached.
+    reach = int(np.floor(throw_ft / floor.node_ft + 1e-9))
+    row, column = floor.row, floor.column
+    open_ = np.flatnonzero(
+        (floor.room == floor.room[nodes[0]])
+        & (way.crawl_ft <= way.crawl_ft[nodes].max())
+        & (np.abs(2 * row - row[nodes].min() - row[nodes].max()) <= 2 * reach + row[nodes].max() - row[nodes].min())
+        & (np.abs(2 * column - column[nodes].min() - column[nodes].max()) <= 2 * reach + np.ptp(column[nodes]))
+    )
     least = LEAST_FT2 / floor.node_ft**2
     left = nodes
     found: list[tuple[float, float]] = []
@@ -214,8 +254,8 @@ def _best_stand(floor: CrawlFloor, way: Way, open_: Integers, nodes: Integers, t
     return int(open_[best]), int(covered[best])
 
 
-def _cells(floor: CrawlFloor, of_node: Integers, room: int, grid: Grid) -> Integers:
-    """The band of each cell of a room's grid: that of the nearest place of the room where one can be; −1 without any."""
+def _nodes(floor: CrawlFloor, room: int, grid: Grid) -> Integers:
+    """The nearest place of the room where one can be, of each cell of its grid; −1 without any."""
     mine = np.flatnonzero(floor.can_be & (floor.room == room))
     if mine.size == 0:
         return np.full(grid.count, -1, dtype=np.int64)
@@ -231,7 +271,7 @@ def _cells(floor: CrawlFloor, of_node: Integers, room: int, grid: Grid) -> Integ
         tree = cKDTree(np.stack([floor.x_ft[mine], floor.y_ft[mine]], axis=1))
         _, found = tree.query(np.stack([grid.x_ft[apart], grid.y_ft[apart]], axis=1))
         nearest[apart] = mine[found]
-    return np.asarray(of_node[nearest])
+    return np.asarray(nearest)
 
 
 def beyond_reach(bands: tuple[Band, ...], cells: Integers, grid: Grid, throw_ft: float) -> np.ndarray:

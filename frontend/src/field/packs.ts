@@ -1,0 +1,43 @@
+import type { Entry } from "./entry";
+import type { KeptEntry, KeptPack, Memory } from "./memory";
+import type { FillTable, Pack } from "./pack";
+import { runOf } from "./run";
+
+/** What the phone folds with: its pack, with the stops of the newest that it has heard of. A stop put in during a day holds at
+ * once, whichever revision the crew goes on by. */
+export function tableOf(kept: KeptPack): FillTable {
+  const fill = upgraded(kept.pack.fill);
+  if (!kept.newer) return fill;
+  const { stops, past_stops } = upgraded(kept.newer.fill);
+  return { ...fill, stops, past_stops };
+}
+
+/** A table that an older program wrote, while this one has not fetched another: what it does not tell is not known. */
+function upgraded(fill: FillTable): FillTable {
+  if (fill.floors !== undefined) return fill;
+  return {
+    ...fill,
+    bands: fill.bands.map((band) => ({ ...band, bags_per_in: band.bags_per_in ?? 0, bays: band.bays ?? null })),
+    stops: fill.stops.map((stop) => ({ ...stop, since_s: stop.since_s ?? null, until_s: stop.until_s ?? null })),
+    past_stops: [],
+    floors: [],
+    revision: null,
+  };
+}
+
+export const countedOf = (entries: readonly KeptEntry[]): Entry[] =>
+  entries.filter((one) => one.state !== "refused").map((one) => one.entry);
+
+/** A pack as the program has it now is taken where no day of the job is open; in a day it is kept beside the old one and offered. */
+export async function keepFresh(memory: Memory, job: string, pack: Pack, saves: number | null, now: Date) {
+  const stored = await memory.pack(job);
+  const checked = { checkedAt: now.toISOString(), saves };
+  if (!stored) return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
+  if (stored.pack.code === pack.code) {
+    const { newer: _, ...rest } = stored;
+    return memory.keepPack({ ...rest, ...checked });
+  }
+  const run = runOf(tableOf(stored), countedOf(await memory.entries(job)));
+  if (run.walked.day !== null) return memory.keepPack({ ...stored, newer: pack, ...checked });
+  return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
+}

@@ -1,0 +1,54 @@
+"""Since when a stop stands: the stops of every revision since a job's first day."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from ..core.base.memory import Memory
+from ..core.filling.stops import StopsSeen
+from ..core.filling.table import StopStanding
+from ..core.plan import plan
+from ..core.plan.filling import stops_of
+from ..job import read_job
+from ..store.jobs import JobStore
+from ..store.log import LoggedEntry
+from .heavy import worked
+from .packing import written
+
+STOPS = TypeAdapter(tuple[StopStanding, ...])
+SEEN = TypeAdapter(tuple[StopsSeen, ...])
+# What a revision's stops take in memory, about; so many revisions are looked at, the last ones.
+STOPS_BYTES, MOST_REVISIONS = 1_000, 200
+_kept: Memory[str, tuple[StopStanding, ...]] = Memory(4_000_000, lambda _: 0)
+
+
+def stops_seen(
+    store: JobStore, job_id: str, logged: Sequence[LoggedEntry], last: int | None = None
+) -> tuple[StopsSeen, ...]:
+    """Revision by revision since the one the first day was begun by, this one (last) at the end. Raises NoSuchJobError."""
+    notes = {note.number: note for note in store.revisions(job_id)}
+    last = max(notes) if last is None else last
+    begun = [line.entry["value"].get("revision", last) for line in logged if line.entry["kind"] == "day.start"]
+    first = min([last, *(number for number in begun if number in notes)])
+    numbers = [n for n in sorted(notes) if max(first, last - MOST_REVISIONS) <= n <= last]
+    return tuple(
+        StopsSeen(datetime.fromisoformat(notes[n].saved_at).timestamp(), _stops(store.revision(job_id, n)))
+        for n in numbers
+    )
+
+
+def _stops(document: dict[str, Any]) -> tuple[StopStanding, ...]:
+    given = json.dumps(document).encode()
+    key = hashlib.sha256(given).hexdigest()
+    return _kept.get(key, lambda: STOPS.validate_json(worked(stops_told, "", given)), STOPS_BYTES)
+
+
+def stops_told(given: bytes, _how: str) -> bytes:
+    """The stops of a document, as JSON."""
+    return written(stops_of(plan(read_job(json.loads(given)))))
