@@ -16,11 +16,16 @@ from typing import Any, Protocol
 
 from playwright.sync_api import Browser, Locator, Page, expect
 
-# The guard against a double touch goes by this clock: with it a script may tap as quick as it can.
+# The guard against a double touch goes by the time of the touch: with this a script may tap as quick as it can.
 QUICK_CLOCK = """
-const started = performance.now.bind(performance);
-let ahead = 0;
-performance.now = () => started() + (ahead += 1000);
+let touched = 0;
+const times = new WeakMap();
+Object.defineProperty(Event.prototype, "timeStamp", {
+  get() {
+    if (!times.has(this)) times.set(this, (touched += 1000));
+    return times.get(this);
+  },
+});
 """
 SIZE = {"width": 390, "height": 844}
 
@@ -107,8 +112,7 @@ def taps(browser: Browser, server: Running, job: str, count: int, chance: random
     if not up:
         server.start()
     for page in pages:
-        expect(page.get_by_role("status").first).to_contain_text("last sent", timeout=60_000)
-        expect(page.get_by_role("status").first).not_to_contain_text("kept here", timeout=60_000)
+        expect(page.get_by_role("status").first).to_contain_text("all is sent", timeout=60_000)
     entries = _log(server, job)
     bags = [entry for entry in entries if entry["kind"] == "bag.in"]
     ids = [entry["id"] for entry in bags]

@@ -32,6 +32,7 @@ export interface LogEntry {
   kind: EntryKind;
   value: Record<string, unknown>;
   voids?: string;
+  practice?: true;
 }
 
 export type EntryAnswer = components["schemas"]["EntryAnswer"];
@@ -71,7 +72,7 @@ export function keepOutbox(job: string, outbox: Outbox): boolean {
 /** The outbox with one more entry in it. */
 export function withEntry(
   outbox: Outbox,
-  said: { kind: EntryKind; value?: Record<string, unknown>; voids?: string; actor: string },
+  said: { kind: EntryKind; value?: Record<string, unknown>; voids?: string; actor: string; practice?: boolean },
   now = new Date(),
   id: string = crypto.randomUUID(),
 ): Outbox {
@@ -84,6 +85,7 @@ export function withEntry(
     kind: said.kind,
     value: said.value ?? {},
     ...(said.voids ? { voids: said.voids } : {}),
+    ...(said.practice ? { practice: true as const } : {}),
   };
   return { ...outbox, seq: outbox.seq + 1, waiting: [...outbox.waiting, entry] };
 }

@@ -52,7 +52,7 @@ export function paperEntries(typed: PaperDayTyped, plan: Bands): { entries: Said
     entries.push({ kind: "bag.in", value: { bags }, at: to });
     // The level was read once, at the day's end: it stands for the end of the last band.
     if (i === filled.length - 1) entries.push({ kind: "hopper", value: { bags: hopper[1] }, at: to });
-    entries.push({ kind: "band.leave", value: { section, band }, at: to });
+    entries.push({ kind: "band.leave", value: { section, band, done: true }, at: to });
   });
   entries.push({ kind: "day.end", value: {}, at: end });
   return { entries, bags: filled.reduce((sum, one) => sum + one.bags, 0) };

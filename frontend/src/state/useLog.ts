@@ -18,8 +18,8 @@ export interface LogHandle {
   waiting: number;
   refused: Outbox["refused"];
   trouble: string | null;
-  /** at: when it was done, where that was not just now. */
-  add: (kind: EntryKind, value: Record<string, unknown>, at?: Date) => void;
+  /** at: when it was done, where that was not just now. real: in a log of practice too. Answers the id of the entry. */
+  add: (kind: EntryKind, value: Record<string, unknown>, at?: Date, real?: boolean) => string;
   takeBack: (entry: string) => void;
   forgetRefused: () => void;
   /** Who writes: a name typed here, else “local”. */
@@ -98,12 +98,17 @@ export function useLog(job: string): LogHandle {
     };
   }, [job, read, send]);
 
+  const practising = day?.practice ?? false;
   const write = useCallback(
-    (kind: EntryKind, value: Record<string, unknown>, voids?: string, at?: Date) => {
-      put(withEntry(current.current, { kind, value, actor, voids }, at));
+    (kind: EntryKind, value: Record<string, unknown>, voids?: string, at?: Date, real = false) => {
+      // What is written in a log of practice is practice; a day that is begun here is real.
+      const practice = practising && !real && kind !== "day.start" && kind !== "void";
+      const id = crypto.randomUUID();
+      put(withEntry(current.current, { kind, value, actor, voids, practice }, at, id));
       void send();
+      return id;
     },
-    [put, send, actor],
+    [put, send, actor, practising],
   );
   return useMemo(
     () => ({
@@ -113,8 +118,10 @@ export function useLog(job: string): LogHandle {
       refused: outbox.refused,
       trouble,
       actor,
-      add: (kind, value, at) => write(kind, value, undefined, at),
-      takeBack: (entry) => write("void", {}, entry),
+      add: (kind, value, at, real) => write(kind, value, undefined, at, real),
+      takeBack: (entry) => {
+        write("void", {}, entry);
+      },
       forgetRefused: () => put({ ...current.current, refused: [] }),
       setActor: (name) => {
         const next = name.trim() || NOBODY;

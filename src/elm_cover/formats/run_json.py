@@ -51,6 +51,7 @@ def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[st
                 "heavy_and_short", "halted", "practice",
             )
         },
+        "heavy_and_short_text": WORDS["heavy_and_short"] if run.heavy_and_short else None,
         "floor": pack["floor"],
         "places": pack["fill"]["places"],
         "contacts": [

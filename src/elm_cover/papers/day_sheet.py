@@ -10,7 +10,6 @@ from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed
 from ..core.drawing import drawing
-from ..core.filling.shortage import bags_to_mend
 from ..core.filling.stops import StopsSeen
 from ..core.filling.walked import DayRun
 from ..core.plan import proved_job
@@ -133,7 +132,7 @@ def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
             paragraph(
                 f"{marked(names.get(one.section, one.section))}, "
                 f"{f'marker {one.marker}' if one.marker else 'a picked place'}: {marked(eighths(one.short_in))} short, "
-                f"{marked(bags_to_mend(one.bags))}, then read again.",
+                f"{marked(one.mends)}, then read again.",
                 PLAIN,
             )
             for one in run.short

@@ -3558,8 +3558,8 @@ export interface components {
         };
         /**
          * BatchAnswer
-         * @description Each entry answered for itself, in the order sent; others: those of other devices, where asked for. offset_s: what the
-         *     device's clock is off, as kept with these entries.
+         * @description Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
+         *     where asked for. offset_s: what the device's clock is off now. saves: the version of the job's record.
          */
         BatchAnswer: {
             /** Answers */
@@ -3570,6 +3570,8 @@ export interface components {
             last: number;
             /** Offset S */
             offset_s: number;
+            /** Saves */
+            saves: number;
         };
         /** EntryAnswer */
         EntryAnswer: {
@@ -3585,6 +3587,16 @@ export interface components {
              * @default null
              */
             why?: string | null;
+            /**
+             * Offset S
+             * @default null
+             */
+            offset_s?: number | null;
+            /**
+             * Clock
+             * @default null
+             */
+            clock?: ("run" | "shifted") | null;
         };
         /** LoggedLine */
         LoggedLine: {
@@ -3597,8 +3609,8 @@ export interface components {
         };
         /**
          * LogBatch
-         * @description Entries of one device. device_now: its clock as it sends them, so that its error is known. after: also bring what
-         *     arrived from others after that number.
+         * @description Entries of one device. device_now: its clock as it sends them, so that its error is known; mono_now_ms, run: its running
+         *     time, which nobody sets, and which running of it. after: also bring what arrived beside these after that number.
          */
         LogBatch: {
             /** Entries */
@@ -3611,6 +3623,16 @@ export interface components {
              */
             device_now?: string | null;
             /**
+             * Mono Now Ms
+             * @default null
+             */
+            mono_now_ms?: number | null;
+            /**
+             * Run
+             * @default null
+             */
+            run?: string | null;
+            /**
              * After
              * @default null
              */
@@ -3618,7 +3640,8 @@ export interface components {
         };
         /**
          * LogAnswer
-         * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded.
+         * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
+         *     version of the job's record, so that a phone knows when its pack is an old one.
          */
         LogAnswer: {
             /** Entries */
@@ -3626,11 +3649,13 @@ export interface components {
             /** Last */
             last: number;
             day: components["schemas"]["Day"];
+            /** Saves */
+            saves: number;
         };
         /**
          * Day
          * @description The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-         *     many of each kind were counted; days: how many were begun. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+         *     many of each kind were counted; days: how many were begun; practice: all of them are. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
          *     how much of each thing went onto the truck and came back, summed; moved: the entries that said so.
          */
         Day: {
@@ -3681,6 +3706,11 @@ export interface components {
              * @default 0
              */
             days?: number;
+            /**
+             * Practice
+             * @default false
+             */
+            practice?: boolean;
         };
         /**
          * FoundMore
@@ -8435,6 +8465,14 @@ export interface components {
             contacts: components["schemas"]["RunContact"][];
             /** Stops */
             stops: components["schemas"]["RunStop"][];
+            /** Heavy And Short */
+            heavy_and_short: boolean;
+            /** Heavy And Short Text */
+            heavy_and_short_text: string | null;
+            /** Halted */
+            halted: string[];
+            /** Practice */
+            practice: boolean;
             /** Ignored */
             ignored: components["schemas"]["RunWhy"][];
             /** Refused */
@@ -8454,11 +8492,13 @@ export interface components {
         };
         /**
          * Asked
-         * @description A bag counted by a device that does not hold the count: it waits for somebody to say whether it counts.
+         * @description Said by a device that does not hold the count: it waits for somebody to say whether it counts. bags: of a bag or a level.
          */
         Asked: {
             /** Entry */
             entry: string;
+            /** Kind */
+            kind: string;
             /** Device */
             device: string;
             /** By */
@@ -8472,7 +8512,7 @@ export interface components {
         };
         /**
          * BandTold
-         * @description A band with its quota and what went into it.
+         * @description A band with its quota and what went into it. in_attic: when it was left; lies: what lies in it now.
          */
         BandTold: {
             /** Number */
@@ -8489,10 +8529,19 @@ export interface components {
             bags: number;
             /** In Attic */
             in_attic: number | null;
+            /** Lies */
+            lies: number;
             /** Done */
             done: boolean;
             /** Open */
             open: boolean;
+            /** None */
+            none: boolean;
+            /** Bays */
+            bays: [
+                number,
+                number
+            ] | null;
         };
         /** CorridorTold */
         CorridorTold: {
@@ -8508,6 +8557,9 @@ export interface components {
         /**
          * DayRun
          * @description A day as it was begun, and ended if it was. under_stops: keys that still stood at its start. hopper in bags.
+         *
+         *     joined: starts of other devices that came to the same day. after_stop: bags that went in after a stop was put in, or of which
+         *     nobody said that they went in before it. clock: how its time was found where the device's clock did not tell it.
          */
         DayRun: {
             /** Entry */
@@ -8522,13 +8574,25 @@ export interface components {
             value: {
                 [key: string]: unknown;
             };
+            /**
+             * Device
+             * @default
+             */
+            device?: string;
             /** Under Stops */
             under_stops?: string[];
+            /** Joined */
+            joined?: string[];
             /**
              * Ended At
              * @default null
              */
             ended_at?: string | null;
+            /**
+             * End Entry
+             * @default null
+             */
+            end_entry?: string | null;
             /**
              * Paused S
              * @default null
@@ -8554,10 +8618,26 @@ export interface components {
              * @default 0
              */
             spoilt?: number;
+            /**
+             * After Stop
+             * @default 0
+             */
+            after_stop?: number;
+            /**
+             * Practice
+             * @default false
+             */
+            practice?: boolean;
+            /**
+             * Clock
+             * @default null
+             */
+            clock?: string | null;
         };
         /**
          * DepthRead
-         * @description A depth read, from the ceiling plane. place: of the table, where it is one of its places.
+         * @description A depth read, from the ceiling plane. place: of the table, where it is one of its places. fill_in: what the plan wants there;
+         *     new_in: how much of it is new, None in the taper.
          */
         DepthRead: {
             /** Entry */
@@ -8575,6 +8655,8 @@ export interface components {
             ] | null;
             /** Band */
             band: number | null;
+            /** Fill In */
+            fill_in: number | null;
             /** New In */
             new_in: number | null;
             /** Random */
@@ -8646,7 +8728,7 @@ export interface components {
         /**
          * ReadPlace
          * @description Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
-         *     is to show, from the ceiling plane; old_in: how much of that is old. bags_per_in: what an inch more takes round it.
+         *     is to show, from the ceiling plane; old_in: how much of that is old.
          */
         ReadPlace: {
             /** Id */
@@ -8668,8 +8750,6 @@ export interface components {
             fill_in: number;
             /** Tapered */
             tapered: boolean;
-            /** Bags Per In */
-            bags_per_in: number;
         };
         /**
          * RunBalance
@@ -8727,7 +8807,8 @@ export interface components {
         };
         /**
          * RunEntry
-         * @description An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back.
+         * @description An entry as the desk lists it. text: what it says, in words; voided_by: the entry that took it back; clock: how its time was
+         *     found, where the device's clock did not tell it.
          */
         RunEntry: {
             /** Id */
@@ -8744,6 +8825,8 @@ export interface components {
             text: string;
             /** Voided By */
             voided_by: string | null;
+            /** Clock */
+            clock: string | null;
         };
         /** RunFloorDrawn */
         RunFloorDrawn: {
@@ -8803,9 +8886,12 @@ export interface components {
         };
         /**
          * Short
-         * @description A place whose latest reading is short of its fill line by more than half an inch, and what mends it.
+         * @description A place whose latest reading is short of its fill line by more than half an inch, and what mends it: bags to the quarter;
+         *     0 is less than a quarter of one; mends: the same in words. place: of the table, None for one read elsewhere.
          */
         Short: {
+            /** Place */
+            place: string | null;
             /** Section */
             section: string;
             /** Marker */
@@ -8825,6 +8911,8 @@ export interface components {
             short_in: number;
             /** Bags */
             bags: number;
+            /** Mends */
+            mends: string;
         };
         /**
          * VerdictTold

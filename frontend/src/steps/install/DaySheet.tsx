@@ -4,13 +4,12 @@ import type { RunAnswer } from "../../api/types";
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { fixed, trimmed, useUnits } from "../../ui/units";
+import { Asked } from "./Asked";
 import { FoundMore } from "./FoundMore";
 import { PaperDay } from "./PaperDay";
 import { Stops } from "./Stops";
 
 type Told = RunAnswer["products"][number];
-/** Who writes what the practice counter counts. */
-const PRACTICE = "practice";
 const bags = (count: number) => trimmed(count, 2);
 
 /** What the bags say so far, band by band; start and end; what waits for a word. */
@@ -20,6 +19,12 @@ export function DaySheet({ run }: { run: RunAnswer }) {
   const day = run.days.at(-1);
   const open = day && !day.ended_at ? day : null;
   const nothing = run.products.length === 0;
+  const after = run.days.reduce((all, one) => all + (one.after_stop ?? 0), 0);
+  const end = () => {
+    const entry = log.add("day.end", {});
+    // A phone holds the count: that the office ends its day is said with a yes of its own.
+    if (run.holder) log.add("answer", { question: "bag:", text: "yes", of: [entry] });
+  };
   return (
     <>
       {nothing ? (
@@ -27,7 +32,7 @@ export function DaySheet({ run }: { run: RunAnswer }) {
           Nothing is blown on this job yet. Pick a fill and a depth in Choose; then its bands stand here.
         </p>
       ) : null}
-      {run.days.some((one) => one.by === PRACTICE) ? (
+      {run.practice ? (
         <p className="at-place caution">
           <b>Practice.</b> Bags and depths here come from a made-up machine.
         </p>
@@ -38,35 +43,16 @@ export function DaySheet({ run }: { run: RunAnswer }) {
           <b>This day was started while a stop stood.</b> Halt, have it cleared, and enter who did.
         </p>
       ) : null}
+      {after ? (
+        <p className="at-place caution">
+          {bags(after)} {after === 1 ? "bag" : "bags"} went in after a stop was put in, or nobody said that they went in
+          before it.
+        </p>
+      ) : null}
       {run.products.map((told) => (
         <Product key={told.product} told={told} days={run.days.length} />
       ))}
-      {run.asked.length ? (
-        <Part title="Counted by another phone" aside={`${run.asked.length} waiting`}>
-          <ul className="asked">
-            {run.asked.map((one) => (
-              <li key={one.entry}>
-                {bags(one.bags)} by {one.by}
-                {one.band ? `, band ${one.band}` : ""}: does it count?
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() => log.add("answer", { question: `bag:${one.entry}`, text: "yes" })}
-                >
-                  yes
-                </Button>
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() => log.add("answer", { question: `bag:${one.entry}`, text: "no" })}
-                >
-                  no
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </Part>
-      ) : null}
+      <Asked run={run} />
       {nothing ? null : <Bands run={run} />}
       <Shorts run={run} />
       {run.products.some((told) => told.verdict && /^(light|heavy)/.test(told.verdict.said ?? "")) ? (
@@ -84,13 +70,16 @@ export function DaySheet({ run }: { run: RunAnswer }) {
                   ? ""
                   : ` · hopper ${bags(one.hopper_start)} → ${bags(one.hopper_end ?? 0)}`}
                 {one.spoilt ? ` · ${bags(one.spoilt)} spoilt` : ""} · {one.by}
+                {one.practice ? " · practice" : ""}
+                {one.joined?.length ? ` · ${one.joined.length} more started it without a signal` : ""}
+                {one.clock === "shifted" ? " · its clock was wrong: times as of arrival" : ""}
               </li>
             ))}
           </ul>
           <Balance run={run} />
           <div className="row">
             {open ? (
-              <Button size="xs" variant="default" onClick={() => log.add("day.end", {})}>
+              <Button size="xs" variant="default" onClick={end}>
                 End the day
               </Button>
             ) : null}
@@ -177,11 +166,12 @@ function Bands({ run }: { run: RunAnswer }) {
             <tr key={band.number} className={band.open ? "open" : undefined}>
               <td>
                 {band.number}
+                {band.bays ? ` · bays ${band.bays[0]} to ${band.bays[1]}` : ""}
                 {several ? ` · ${names.get(band.section) ?? band.section}` : ""}
               </td>
-              <td>{bags(band.in_attic ?? band.bags)}</td>
+              <td>{bags(band.lies)}</td>
               <td>{fixed(band.quota, 1)}</td>
-              <td>{band.done ? "done" : band.open ? "being filled" : "to do"}</td>
+              <td>{band.none ? "takes none" : band.done ? "done" : band.open ? "being filled" : "to do"}</td>
             </tr>
           ))}
         </tbody>
@@ -199,13 +189,14 @@ function Shorts({ run }: { run: RunAnswer }) {
   };
   return (
     <Part title="Short places" aside={`${run.short.length}`}>
+      {run.heavy_and_short_text ? <p className="at-place caution">{run.heavy_and_short_text}</p> : null}
       {run.short.map((short) => (
         <p className="at-place caution" key={`${short.section} ${short.marker} ${short.at_ft}`}>
           <b>
             {short.marker ? `Marker ${short.marker}` : `A place${short.band ? ` in band ${short.band}` : ""}`} is short
             by {depth(short.short_in)}.
           </b>{" "}
-          {fixed(short.bags, 1)} bags mend it; then it is read again.
+          {short.mends} more there; then it is read again.
         </p>
       ))}
     </Part>
@@ -258,9 +249,9 @@ function Balance({ run }: { run: RunAnswer }) {
 
 function ReopenDay({ run }: { run: RunAnswer }) {
   const { log } = usePlanned();
-  const end = run.entries.find((entry) => entry.kind === "day.end" && !entry.voided_by);
+  const end = run.days.at(-1)?.end_entry;
   return end ? (
-    <Button size="xs" variant="default" onClick={() => log.takeBack(end.id)}>
+    <Button size="xs" variant="default" onClick={() => log.takeBack(end)}>
       Open the last day again
     </Button>
   ) : null;

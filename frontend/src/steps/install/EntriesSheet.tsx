@@ -38,6 +38,8 @@ export function EntriesSheet({ run }: { run: RunAnswer }) {
                   <span className="soft">
                     {entry.by} · {new Date(entry.at).toLocaleDateString("en-GB")} {clock(entry.at)} ·{" "}
                     {names.get(entry.device) ?? entry.device}
+                    {entry.clock === "shifted" ? " · its clock was wrong, placed as of arrival" : ""}
+                    {entry.clock === "run" ? " · its clock was set, placed by its running time" : ""}
                     {by ? ` · taken back by ${by.by} ${clock(by.at)}` : ""}
                   </span>
                 </span>

@@ -15,7 +15,7 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
     on: today(),
     begin: "08:00",
     end: "15:00",
-    hopperStart: "0",
+    hopperStart: String(run.products[0]?.hopper.end ?? 0),
     hopperEnd: "0",
     bags: {},
   });
@@ -91,7 +91,7 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
           disabled={"wrong" in made}
           onClick={() => {
             if ("wrong" in made) return;
-            for (const { kind, value, at } of made.entries) log.add(kind, value, at);
+            for (const { kind, value, at } of made.entries) log.add(kind, value, at, true);
             onClose();
           }}
         >

@@ -9,7 +9,7 @@ export function Stops({ run }: { run: RunAnswer }) {
   if (!run.stops.length) return null;
   return (
     <Part
-      title="The day does not start"
+      title={run.halted.length ? "The day is halted" : "The day does not start"}
       aside={`${run.stops.length === 1 ? "a stop stands" : `${run.stops.length} stops stand`}`}
     >
       {run.stops.map((stop) => (

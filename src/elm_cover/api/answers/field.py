@@ -208,6 +208,7 @@ class RunAnswer(BaseModel):
     contacts: list[RunContact]
     stops: list[RunStop]
     heavy_and_short: bool
+    heavy_and_short_text: str | None
     halted: list[str]
     practice: bool
     ignored: list[RunWhy]

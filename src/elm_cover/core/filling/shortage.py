@@ -16,7 +16,7 @@ QUARTERS = 4
 @dataclass(frozen=True, kw_only=True)
 class Short:
     """A place whose latest reading is short of its fill line by more than half an inch, and what mends it: bags to the quarter;
-    0 is less than a quarter of one. place: of the table, None for one read elsewhere."""
+    0 is less than a quarter of one; mends: the same in words. place: of the table, None for one read elsewhere."""
 
     place: str | None
     section: str
@@ -27,6 +27,7 @@ class Short:
     fill_in: float
     short_in: float
     bags: float
+    mends: str
 
 
 def shortages(table: FillTable, walked: Walked) -> tuple[Short, ...]:
@@ -56,6 +57,7 @@ def shortages(table: FillTable, walked: Walked) -> tuple[Short, ...]:
                 Short(
                     place=one.place, section=one.section, marker=None if at is None else at.marker, at_ft=one.at_ft,
                     band=band, depth_in=one.depth_in, fill_in=one.fill_in or 0.0, short_in=short, bags=bags,
+                    mends=bags_to_mend(bags),
                 )
             )  # fmt: skip
     return tuple(told)

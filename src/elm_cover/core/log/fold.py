@@ -62,7 +62,7 @@ class FoundMore:
 @dataclass(frozen=True)
 class Day:
     """The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-    many of each kind were counted; days: how many were begun. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+    many of each kind were counted; days: how many were begun; practice: all of them are. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
     how much of each thing went onto the truck and came back, summed; moved: the entries that said so."""
 
     done: dict[str, Mark]
@@ -78,6 +78,7 @@ class Day:
     found: tuple[FoundMore, ...] = ()
     holes: dict[str, int] = field(default_factory=dict)
     days: int = 0
+    practice: bool = False
 
 
 def fold(entries: Iterable[Entry]) -> Day:
@@ -123,6 +124,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         found=tuple(found),
         holes=holes,
         days=sum(entry.kind == START for entry in stood.entries),
+        practice=stood.practice,
     )
 
 
