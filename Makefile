@@ -4,7 +4,7 @@ PYTHON ?= python3.11
 BIN := .venv/bin
 WEB_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts frontend/postcss.config.cjs frontend/tsconfig.json
 
-.PHONY: demo test check bench build format client fuzz mutants taps long pictures clean chromium
+.PHONY: demo test check bench build format client fuzz mutants taps days long pictures clean chromium
 
 demo: .build/runtime .build/web
 	@$(BIN)/elm-cover demo --data .demo --port $(PORT)
@@ -46,6 +46,10 @@ mutants: .build/dev
 # A thousand taps on two phones through cuts, kills and reloads, three seeds.
 taps: .build/dev .build/web chromium
 	$(BIN)/python -m tools.taps $(TAPS)
+
+# Five thousand random days lived by the phone's own code against the program; DAYS="--days 300" lives fewer.
+days: .build/dev .build/web
+	$(BIN)/python -m tools.days $(DAYS)
 
 # What takes longer than a test may: simulated days by the thousand.
 long: .build/dev .build/web

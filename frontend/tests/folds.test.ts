@@ -52,7 +52,7 @@ function told(table: FillTable, log: Entry[]) {
     asked: at.asked.map((one) => [one.entry, one.kind, one.bags, one.band]),
     ignored: at.ignored.map((one) => [one.entry, one.why]),
     refused: at.refused.map((one) => [one.entry, one.why]),
-    short: run.short.map((one) => [one.place, one.section, ...one.at_ft, one.shortIn, one.bags]),
+    short: run.short.map((one) => [one.place, one.section, ...one.at_ft, one.shortIn, one.bags, one.mends]),
     heavy_and_short: run.heavyAndShort,
     readings: at.readings.map((one) => [one.entry, one.place, one.band, one.fillIn, one.newIn]),
     stood: at.stood.map((one) => one.id),

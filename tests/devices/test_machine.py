@@ -14,7 +14,7 @@ from elm_cover.core.from_job.log import entry_of
 from elm_cover.devices.counter import Practice, UnreachableError, in_real_time, post
 from elm_cover.devices.machine import Machine, Settings, dust, feed_lb_per_min, fluff, plug_chance, throw_ft
 from elm_cover.formats.log_file import read_entry
-from tests.core.filling.test_walk import TABLE
+from tests.core.filling.worked import TABLE
 
 BEGIN = datetime(2026, 5, 4, 8, tzinfo=UTC)
 

@@ -28,6 +28,22 @@ function upgraded(fill: FillTable): FillTable {
 export const countedOf = (entries: readonly KeptEntry[]): Entry[] =>
   entries.filter((one) => one.state !== "refused").map((one) => one.entry);
 
+/** Whether a day of the job is open, by what is kept here. */
+async function dayIsOpen(memory: Memory, kept: KeptPack): Promise<boolean> {
+  return runOf(tableOf(kept), countedOf(await memory.entries(kept.job))).walked.day !== null;
+}
+
+/** A newer pack that was only offered is taken once no day is open any more. */
+export async function takeOffered(memory: Memory, job: string, now: Date) {
+  const stored = await memory.pack(job);
+  if (stored?.newer && !(await dayIsOpen(memory, stored))) await takeNewer(memory, stored, now);
+}
+
+export async function takeNewer(memory: Memory, kept: KeptPack, now: Date) {
+  const { newer, ...rest } = kept;
+  if (newer) await memory.keepPack({ ...rest, pack: newer, loadedAt: now.toISOString() });
+}
+
 /** A pack as the program has it now is taken where no day of the job is open; in a day it is kept beside the old one and offered. */
 export async function keepFresh(memory: Memory, job: string, pack: Pack, saves: number | null, now: Date) {
   const stored = await memory.pack(job);
@@ -37,7 +53,6 @@ export async function keepFresh(memory: Memory, job: string, pack: Pack, saves: 
     const { newer: _, ...rest } = stored;
     return memory.keepPack({ ...rest, ...checked });
   }
-  const run = runOf(tableOf(stored), countedOf(await memory.entries(job)));
-  if (run.walked.day !== null) return memory.keepPack({ ...stored, newer: pack, ...checked });
+  if (await dayIsOpen(memory, stored)) return memory.keepPack({ ...stored, newer: pack, ...checked });
   return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
 }

@@ -1,6 +1,6 @@
 import type { Clock } from "./clock";
 import type { KeptEntry, KeptPack, KeptPhoto, Memory, Said } from "./memory";
-import { keepFresh } from "./packs";
+import { keepFresh, takeNewer, takeOffered } from "./packs";
 import { type Contact, contactOf, drain, fetchPack, OFFSET, Refusal } from "./wire";
 
 /** What the phone knows of a job. pack: null until it is read; entries: null until then too: an empty log must not be shown. */
@@ -91,6 +91,7 @@ export class Phone {
       const failed = kept && kept.saves === saves ? await this.checked(kept) : await this.askPack(saves ?? null);
       if (failed && contact.kind === "heard") contact = contactOf(failed);
     }
+    await takeOffered(this.memory, this.job, this.clock.now());
     await this.look();
     this.know({ contact });
     return contact.kind === "heard";
@@ -170,9 +171,7 @@ export class Phone {
   /** Goes on by the newer revision. */
   async takeNewer(): Promise<void> {
     const kept = await this.memory.pack(this.job);
-    if (!kept?.newer) return;
-    const { newer, ...rest } = kept;
-    await this.memory.keepPack({ ...rest, pack: newer, loadedAt: this.clock.now().toISOString() });
+    if (kept) await takeNewer(this.memory, kept, this.clock.now());
     await this.look();
   }
 

@@ -13,6 +13,8 @@ export interface Short {
   fillIn: number;
   shortIn: number;
   bags: number;
+  /** The same in words. */
+  mends: string;
 }
 
 export function shortages(table: FillTable, walked: Walker): Short[] {
@@ -43,8 +45,17 @@ export function shortages(table: FillTable, walked: Walker): Short[] {
       fillIn: one.fillIn,
       shortIn: short,
       bags: bags[i] as number,
+      mends: bagsToMend(bags[i] as number),
     }));
   });
+}
+
+/** Bags to the quarter, in words. */
+export function bagsToMend(bags: number): string {
+  const quarters = Math.round(bags * 4);
+  const whole = Math.floor(quarters / 4);
+  if (quarters === 0) return "less than ¼ bag";
+  return `${whole || ""}${["", "¼", "½", "¾"][quarters % 4]} bag${quarters > 4 ? "s" : ""}`;
 }
 
 /** Bags in quarters that add up to no more than the exact ones do: the largest remainders are rounded up. */

@@ -1,4 +1,4 @@
-import { fixed } from "../ui/units";
+import { eighths, fixed } from "../ui/units";
 import type { Entry } from "./entry";
 import type { Run } from "./run";
 
@@ -14,7 +14,7 @@ export interface Undoable {
 const NAMED: Record<string, (value: Entry["value"]) => string> = {
   "bag.in": () => "bag",
   hopper: (value) => `hopper ${value.bags}`,
-  reading: (value) => `reading ${value.depth_in}`,
+  reading: (value) => `the reading of ${eighths(value.depth_in)} in`,
   "band.enter": (value) => `band ${value.band} begun`,
   "band.leave": (value) => `band ${value.band} ${value.done === false ? "left" : value.none ? "takes none" : "done"}`,
   "day.start": () => "day’s start",

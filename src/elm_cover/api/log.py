@@ -45,7 +45,7 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     now = clock()
     offset_s = 0.0 if body.device_now is None else (now - body.device_now).total_seconds()
     store = job_store()
-    saves = store.get(path.job_id).saves
+    saves = store.saves(path.job_id)
     read: dict[int, LogEntry] = {}
     refused: dict[int, str] = {}
     for place, sent in enumerate(body.entries):

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import hashlib
 import json
 from collections.abc import Sequence
 from datetime import datetime
-from typing import Any
+from functools import partial
 
 from pydantic import TypeAdapter
 
@@ -25,7 +24,7 @@ STOPS = TypeAdapter(tuple[StopStanding, ...])
 SEEN = TypeAdapter(tuple[StopsSeen, ...])
 # What a revision's stops take in memory, about; so many revisions are looked at, the last ones.
 STOPS_BYTES, MOST_REVISIONS = 1_000, 200
-_kept: Memory[str, tuple[StopStanding, ...]] = Memory(4_000_000, lambda _: 0)
+_kept: Memory[tuple[str, str, int, str], tuple[StopStanding, ...]] = Memory(4_000_000, lambda _: 0)
 
 
 def stops_seen(
@@ -36,17 +35,21 @@ def stops_seen(
     last = max(notes) if last is None else last
     begun = [line.entry["value"].get("revision", last) for line in logged if line.entry["kind"] == "day.start"]
     first = min([last, *(number for number in begun if number in notes)])
-    numbers = [n for n in sorted(notes) if max(first, last - MOST_REVISIONS) <= n <= last]
-    return tuple(
-        StopsSeen(datetime.fromisoformat(notes[n].saved_at).timestamp(), _stops(store.revision(job_id, n)))
-        for n in numbers
-    )
+    seen = []
+    for number in sorted(n for n in notes if max(first, last - MOST_REVISIONS) <= n <= last):
+        saved_at = notes[number].saved_at
+        stops = _kept.get(
+            # A revision that was saved at another time says something else.
+            (str(store.folder), job_id, number, saved_at),
+            partial(_stops, store, job_id, number),
+            STOPS_BYTES,
+        )
+        seen.append(StopsSeen(datetime.fromisoformat(saved_at).timestamp(), stops))
+    return tuple(seen)
 
 
-def _stops(document: dict[str, Any]) -> tuple[StopStanding, ...]:
-    given = json.dumps(document).encode()
-    key = hashlib.sha256(given).hexdigest()
-    return _kept.get(key, lambda: STOPS.validate_json(worked(stops_told, "", given)), STOPS_BYTES)
+def _stops(store: JobStore, job_id: str, number: int) -> tuple[StopStanding, ...]:
+    return STOPS.validate_json(worked(stops_told, "", json.dumps(store.revision(job_id, number)).encode()))
 
 
 def stops_told(given: bytes, _how: str) -> bytes:

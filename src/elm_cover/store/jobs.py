@@ -42,6 +42,7 @@ from .revisions import (
 from .rows import JobRow, using
 from .shelf import MOST_A_PAGE, ListedJob, Page, Shown, Sought, kept, page_of, shown, touch
 
+SAVES = "SELECT saves FROM job WHERE id = ? AND deleted_at IS NULL"
 LOG_LENGTH = "SELECT (SELECT MAX(n) FROM log WHERE job_id = job.id) FROM job WHERE id = ? AND deleted_at IS NULL"
 # How often a headline is made anew where others write at the same time; the last of them makes it right.
 TRIES = 5
@@ -149,10 +150,14 @@ class JobStore:
     def saves(self, job_id: str) -> int:
         """The version of a job. Raises NoSuchJobError."""
         with self.reading():
-            job = JobRow.get_or_none(JobRow.id == job_id, JobRow.deleted_at.is_null())
-        if job is None:
+            return self._saves(job_id)
+
+    def _saves(self, job_id: str) -> int:
+        """The same without the document: asked with every tick."""
+        row = self._database.execute_sql(SAVES, (job_id,)).fetchone()
+        if row is None:
             raise NoSuchJobError(job_id)
-        return int(job.saves)
+        return int(row[0])
 
     def _get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         job = JobRow.get_or_none(JobRow.id == job_id)
@@ -220,13 +225,13 @@ class JobStore:
     def revisions(self, job_id: str) -> list[RevisionNote]:
         """A job's history, newest first."""
         with self.reading():
-            self._get(job_id)
+            self._saves(job_id)
             return history(job_id)
 
     def revision(self, job_id: str, number: int) -> dict[str, Any]:
         """The document of one revision. Raises NoSuchRevisionError."""
         with self.reading():
-            self._get(job_id)
+            self._saves(job_id)
             return revision_document(job_id, number)
 
     def bring_back(self, job_id: str, number: int, seen: int, actor: str) -> StoredJob:
@@ -268,7 +273,7 @@ class JobStore:
     def log(self, job_id: str, after: int = 0) -> list[LoggedEntry]:
         """Entries of the job's log that arrived after that number. Raises NoSuchJobError."""
         with self.reading():
-            self._get(job_id)
+            self._saves(job_id)
             return entries_after(job_id, after)
 
     def log_length(self, job_id: str) -> int:
@@ -288,7 +293,7 @@ class JobStore:
         The headline follows: what is done stands on the shelf.
         """
         with self.writing():
-            self._get(job_id)
+            self._saves(job_id)
             answers = add_entries(job_id, entries, self._now())
         if any(answer.state == "accepted" for answer in answers):
             self._refresh_headline(job_id)

@@ -197,7 +197,7 @@ def told(run: Run) -> dict[str, Any]:
             "asked": [[a.entry, a.kind, a.bags, a.band] for a in at.asked],
             "ignored": [[i.entry, i.why] for i in at.ignored],
             "refused": [[i.entry, i.why] for i in at.refused],
-            "short": [[s.place, s.section, *s.at_ft, s.short_in, s.bags] for s in run.short],
+            "short": [[s.place, s.section, *(s.at_ft or ()), s.short_in, s.bags, s.mends] for s in run.short],
             "heavy_and_short": run.heavy_and_short,
             "readings": [[r.entry, r.place, r.band, r.fill_in, r.new_in] for r in at.readings],
             "stood": [e.id for e in at.stood], "practice": at.practice, "halted": at.halted,

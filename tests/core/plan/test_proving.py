@@ -124,7 +124,9 @@ def test_air_by_itself_is_weighed_against_the_fresh_air_the_house_wants() -> Non
 
 def test_a_reading_off_the_floor_is_refused_in_words() -> None:
     told = proof_json(JOB, log_of(("reading", {"section": "main", "depth_in": 14.0, "at_ft": [90.0, 5.0]})))
-    assert [one["why"] for one in told["refused"]] == ["the reading at 90, 5 ft lies on no floor of main that this plan fills"]
+    assert [one["why"] for one in told["refused"]] == [
+        "the reading at 90, 5 ft lies on no floor of main that this plan fills"
+    ]
     assert told["depth"]["n"] == 0
     core = {"section": "loft", "diameter_in": 4.0, "depth_in": 12.0, "weight_oz": 2.0}
     told = proof_json(JOB, log_of(("core", core)))

@@ -41,8 +41,8 @@ export function BagButton({ field, band }: { field: Field; band: Quota }) {
   if (walked.halted.length > 0)
     return (
       <>
-        <fieldset className="halted">
-          <legend>A bag that is in the attic already: when did it go in?</legend>
+        <div className="card">
+          <p>A bag that is in the attic already: when did it go in?</p>
           <div className="pair">
             <button type="button" onClick={(event) => count(event, { before_stop: true })}>
               +1 bag, before the stop
@@ -51,7 +51,7 @@ export function BagButton({ field, band }: { field: Field; band: Quota }) {
               +1 bag, after it
             </button>
           </div>
-        </fieldset>
+        </div>
         {said}
       </>
     );

@@ -65,8 +65,7 @@ export function CheckTab({ field }: { field: Field }) {
       <p className="soft">Nothing is kept before it was set: type what the ruler shows, or step from the fill line.</p>
       {back && (
         <button type="button" onClick={() => void field.undo(back).catch(() => {})}>
-          undo{" "}
-          {back.name.startsWith("reading") ? `the reading of ${eighths(Number(back.name.slice(8)))} in` : back.name}
+          undo {back.name}
         </button>
       )}
       {field.run.heavyAndShort && <p className="card warn">{field.pack.words.heavy_and_short}</p>}
@@ -76,7 +75,7 @@ export function CheckTab({ field }: { field: Field }) {
             Short at {placeOf(field, short)}
             {several ? `, ${field.pack.fill.sections[short.section]}` : ""} by {eighths(short.shortIn)} in.
           </b>
-          <p>{bagsWords(short.bags)} more there, edges first; then read it again.</p>
+          <p>{short.mends} more there, edges first; then read it again.</p>
         </div>
       ))}
       <Core field={field} place={place} />
@@ -84,9 +83,6 @@ export function CheckTab({ field }: { field: Field }) {
     </>
   );
 }
-
-const bagsWords = (bags: number) =>
-  bags === 0 ? "Less than a quarter of a bag" : `${trimmed(bags, 2)} ${bags > 1 ? "bags" : "bag"}`;
 
 function placeOf(field: Field, short: Short): string {
   const place = field.pack.fill.places.find((one) => one.id === short.place);

@@ -5,12 +5,7 @@ export function Halt({ field }: { field: Field }) {
   const { walked } = field.run;
   const { day, halted } = walked;
   if (!day) return null;
-  const given = new Map(
-    [...field.pack.fill.stops, ...field.pack.fill.past_stops, ...(field.newer?.fill.stops ?? [])].map((stop) => [
-      stop.key,
-      stop,
-    ]),
-  );
+  const given = new Map([...walked.table.past_stops, ...walked.table.stops].map((stop) => [stop.key, stop]));
   const under = day.underStops.filter((key) => !halted.includes(key));
   return (
     <>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { fixed } from "../../ui/units";
+import { fixed, trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import type { Stop } from "../pack";
 import type { Field } from "../useField";
@@ -66,7 +66,7 @@ export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[
           label={
             level === null
               ? "What stands in the hopper now?"
-              : `What stands in the hopper now? ${fixed(level, 2)} bags stood in it last.`
+              : `What stands in the hopper now? ${trimmed(level, 2)} ${level === 1 ? "bag" : "bags"} stood in it last.`
           }
           button="Start the day"
           start={level ?? 0}
