@@ -12,7 +12,7 @@ from typing import Any
 from bench.attic import attic_document
 from elm_cover.core.base.memory import Memory
 from elm_cover.core.plan import plan, reach
-from elm_cover.core.reach import bands, crawl_floor, way
+from elm_cover.core.reach import bands, crawl_floor, cut_bands, way
 from elm_cover.core.section.by_kind import forget_sections
 from elm_cover.job import Job, read_job
 
@@ -21,7 +21,15 @@ TURNS = 8
 
 def forget_ways() -> None:
     """Looks for every way anew, as on the first day."""
-    for remembered in (crawl_floor.crawl_floor, way._steps, way._way, bands._banded):
+    for remembered in (
+        crawl_floor.crawl_floor,
+        way._steps,
+        way._way,
+        bands._banded,
+        bands._stands,
+        cut_bands._parts,
+        cut_bands._told,
+    ):
         kept: Memory = remembered.memory  # type: ignore[type-arg]
         kept.clear()
 

@@ -5,15 +5,19 @@ from __future__ import annotations
 import itertools
 import json
 import statistics
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 
 import pytest
 
 from elm_cover.core.filling.run import run_of
 from elm_cover.core.from_job.log import entry_of
+from elm_cover.demo.jobs import PRACTICE_AIR, PRACTICE_BAGS, PRACTICE_SEED, PRACTISED
+from elm_cover.demo.week import small_documents
 from elm_cover.devices.counter import Practice, UnreachableError, in_real_time, post
 from elm_cover.devices.machine import Machine, Settings, dust, feed_lb_per_min, fluff, plug_chance, throw_ft
+from elm_cover.formats.field_pack import field_pack, read_pack
 from elm_cover.formats.log_file import read_entry
+from elm_cover.job import read_job
 from tests.core.filling.worked import TABLE
 
 BEGIN = datetime(2026, 5, 4, 8, tzinfo=UTC)
@@ -87,3 +91,21 @@ def test_entries_come_when_they_are_due_so_many_times_quicker() -> None:
 def test_a_program_that_is_not_there_is_said() -> None:
     with pytest.raises(UnreachableError, match="does not answer"):
         post("http://127.0.0.1:9", "job", [json.loads("{}")])
+
+
+def test_a_machine_that_is_ten_percent_heavy_is_said_by_bag_twenty() -> None:
+    """6 Ropewalk, 30 bags in bands of 4: said at the third or fourth band end for six days of seven, the demo's among them."""
+    document = next(one for one in small_documents(date(2026, 5, 4)) if one["name"] == PRACTISED)
+    table = read_pack(field_pack(read_job(document)))
+    assert sum(band.bags for band in table.bands) == pytest.approx(30.2, abs=0.1)
+    said_at: dict[int, int | None] = {}
+    for seed in range(30):
+        day = Practice(table=table, seed=seed, begin=BEGIN, settings=Settings(air=PRACTICE_AIR))
+        entries = [entry_of(read_entry(entry)) for entry in day.entries()]
+        said_at[seed] = None
+        for i, entry in enumerate(entries):
+            if entry.kind == "band.leave" and run_of(table, entries[: i + 1]).products[0].said == "heavy":
+                said_at[seed] = sum(one.kind == "bag.in" for one in entries[: i + 1])
+                break
+    assert (said_at[PRACTICE_SEED] or 99) <= PRACTICE_BAGS == 20
+    assert sum(bags is not None and bags <= 20 for bags in said_at.values()) >= 24

@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from ..devices.counter import Practice
+from ..devices.machine import Settings
 from ..formats.field_pack import field_pack, read_pack
 from ..formats.headline import headline
 from ..formats.log_file import entry_document, read_entry
@@ -24,8 +25,8 @@ from .pictures import demo_photos
 from .week import CREWS, HIGHS, PLACED, STOCK, monday_from, small_documents, sold
 
 PRODUCT = "cellulose-low-settling"
-# The job whose day the practice counter has half done, with what number and how far.
-PRACTISED, PRACTICE_SEED, PRACTICE_BAGS = "6 Ropewalk", 6, 14
+# The job whose day the practice counter has half done, with what number and how far: a machine with too little air, 10 % heavy.
+PRACTISED, PRACTICE_SEED, PRACTICE_BAGS, PRACTICE_AIR = "6 Ropewalk", 6, 20, 0.236
 
 
 def demo_documents() -> list[dict[str, Any]]:
@@ -53,7 +54,10 @@ def demo_logs() -> dict[str, list[dict[str, Any]]]:
 def practised_log(job: Job, today: date) -> list[dict[str, Any]]:
     """A day that the practice counter blew half: what it sends again with the same number and begin is known already."""
     begin = datetime.combine(today, time(8), UTC)
-    practice = Practice(table=read_pack(field_pack(job)), seed=PRACTICE_SEED, begin=begin, until_bags=PRACTICE_BAGS)
+    practice = Practice(
+        table=read_pack(field_pack(job)), seed=PRACTICE_SEED, begin=begin, until_bags=PRACTICE_BAGS,
+        settings=Settings(air=PRACTICE_AIR),
+    )  # fmt: skip
     return [entry_document(read_entry(entry)) for entry in practice.entries()]
 
 

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, kw_only=True)
 class Constants:
-    """Start values of handbook §17.
+    """Start values of handbook §17; those of the forecast refitted to bands of a seventh of a section at the most, so that its 80 %
+    range holds so often (docs/decisions/0029).
 
     hopper_bags: how well a level in the hopper is read. few_sd_in: spread of a depth that one reading stands for. unread: share
     that a depth nobody read may be off; area: that the floor may be. z: of an 80 % range. light_l, on_line_l, on_line_sigma:
@@ -27,9 +28,9 @@ class Constants:
     least_bags: float = 5.0
     agree: int = 2
     prior_sd: float = 0.08
-    count_bags: float = 0.15
-    band_share: float = 0.04
-    end_bags: float = 0.15
+    count_bags: float = 0.1
+    band_share: float = 0.02
+    end_bags: float = 0.1
     short_in: float = 0.5
     corridor_bags: float = 0.25
     pace_bags: int = 5

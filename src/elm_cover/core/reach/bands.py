@@ -31,7 +31,7 @@ from .way import Way, steps_of
 LEAST_FT2 = 6.0
 # Past the throw by more than this nothing lands: deflected by hand, or with a stick on the hose. Source: handbook §14.
 BEYOND_THROW_FT = 4.0
-BYTES_KEPT = 8_000_000
+BYTES_KEPT, STANDS_BYTES_KEPT = 8_000_000, 4_000_000
 
 
 @dataclass(frozen=True)
@@ -54,13 +54,14 @@ class Banded:
     """The floor in bands. of_node: which band each node is in, by its place in bands; −1 where no way leads.
 
     cells: by room, the same for each cell of its grid; −1 for floor that is filled by hand. nodes: by room, the node that each
-    cell goes with, −1 without any.
+    cell goes with, −1 without any; cell_ft2: by room, how large a cell is.
     """
 
     bands: tuple[Band, ...]
     of_node: Integers
     cells: Mapping[int, Integers]
     nodes: Mapping[int, Integers]
+    cell_ft2: Mapping[int, float]
 
     @property
     def array_bytes(self) -> int:
@@ -87,9 +88,8 @@ def _banded(floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tu
     piece = _pieces(floor, way, throw_ft, filled)
     order, wings = _order(piece, way)
     nodes = {room: _nodes(floor, room, grid.thing) for room, grid in grids}
-    return told_bands(
-        floor, way, throw_ft, [(np.flatnonzero(piece == n), w) for n, w in zip(order, wings, strict=True)], nodes
-    )
+    pieces = [(np.flatnonzero(piece == n), wing) for n, wing in zip(order, wings, strict=True)]
+    return told_bands(floor, way, throw_ft, pieces, nodes, {room: grid.thing.cell_ft**2 for room, grid in grids})
 
 
 def told_bands(
@@ -98,8 +98,9 @@ def told_bands(
     throw_ft: float,
     pieces: Sequence[tuple[Integers, int]],
     nodes: Mapping[int, Integers],
+    cell_ft2: Mapping[int, float],
 ) -> Banded:
-    """Pieces of floor as bands, numbered as they come. pieces: the nodes of each, and its wing; nodes: as of Banded."""
+    """Pieces of floor as bands, numbered as they come. pieces: the nodes of each, and its wing; nodes, cell_ft2: as of Banded."""
     of_node = np.full(floor.count, -1, dtype=np.int64)
     bands = []
     for number, (mine, wing) in enumerate(pieces):
@@ -111,11 +112,11 @@ def told_bands(
                 wing=wing,
                 room=int(floor.room[mine[0]]),
                 crawl_ft=(float(crawl.min()), float(crawl.max())),
-                stands_ft=_stands(floor, way, mine, throw_ft),
+                stands_ft=_stands(Itself(floor), Itself(way), mine.tobytes(), throw_ft),
             )
         )
     cells = {room: np.where(found >= 0, of_node[found], -1) for room, found in nodes.items()}
-    return Banded(tuple(bands), of_node, cells, nodes)
+    return Banded(tuple(bands), of_node, cells, nodes, cell_ft2)
 
 
 def even_depth_ft(crawl_ft: Floats, throw_ft: float) -> tuple[float, float]:
@@ -207,11 +208,18 @@ def _order(piece: Integers, way: Way) -> tuple[list[int], list[int]]:
     return order, wings
 
 
-def _stands(floor: CrawlFloor, way: Way, nodes: Integers, throw_ft: float) -> tuple[tuple[float, float], ...]:
+@remembered(STANDS_BYTES_KEPT, lambda found: 100 + 16 * len(found), lambda _floor, _way, nodes, _throw: len(nodes))
+def _stands(
+    floor_itself: Itself, way_itself: Itself, nodes_bytes: bytes, throw_ft: float
+) -> tuple[tuple[float, float], ...]:
     """Places on the way in from which the band is filled, until hardly anything of it is out of reach of all of them.
 
     Each is where most of what is left is within a throw; of equal ones the nearest to the way in. Source: handbook §14, stand.
+    nodes_bytes: an array of nodes as bytes: a deeper fill mostly cuts the floor as a shallower one does.
     """
+    floor: CrawlFloor = floor_itself.thing
+    way: Way = way_itself.thing
+    nodes = np.frombuffer(nodes_bytes, dtype=np.int64)
     # From farther off than a throw nothing of it is reached.
     reach = int(np.floor(throw_ft / floor.node_ft + 1e-9))
     row, column = floor.row, floor.column

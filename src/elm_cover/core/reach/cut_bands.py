@@ -46,53 +46,68 @@ def cut_bands(found: Banded, floor: CrawlFloor, way: Way, throw_ft: float, bags:
     """The same floor with the bands cut that take too many bags. bags: by room, an array of the bags on each cell of its grid,
     shape (cells,); None while they are not known: then its bands stay. Source: handbook §14, bands.
     """
-    return _cut(Itself(found), Itself(floor), Itself(way), throw_ft, tuple(sorted(bags.items())))
+    parts: dict[int, list[Integers]] = {}
+    for room, of_cells in bags.items():
+        if of_cells is not None:
+            parts |= _parts(Itself(found), Itself(floor), Itself(way), room, of_cells)
+    if all(len(each) == 1 for each in parts.values()):
+        return found
+    pieces = [
+        (part, band.wing)
+        for i, band in enumerate(found.bands)
+        for part in parts.get(i) or [np.flatnonzero(found.of_node == i)]
+    ]
+    number = np.full(floor.count, -1, dtype=np.int64)
+    for i, (part, _) in enumerate(pieces):
+        number[part] = i
+    # A deeper fill mostly cuts the floor as a shallower one does: then it is the same floor to all that are told by it.
+    wings = tuple(wing for _, wing in pieces)
+    return _told(Itself(found), Itself(floor), Itself(way), throw_ft, number.tobytes(), wings)
 
 
-@remembered(BYTES_KEPT, lambda found: found.array_bytes)
-def _cut(
-    found_itself: Itself,
-    floor_itself: Itself,
-    way_itself: Itself,
-    throw_ft: float,
-    bags: tuple[tuple[int, Itself | None], ...],
+@remembered(BYTES_KEPT, lambda found: found.array_bytes, lambda *asked: len(asked[4]))
+def _told(
+    found: Itself, floor_itself: Itself, way_itself: Itself, throw_ft: float, number: bytes, wings: tuple[int, ...]
 ) -> Banded:
+    """The pieces as bands. number: of the piece that each node is in, an array as bytes."""
+    of_node = np.frombuffer(number, dtype=np.int64)
+    pieces = [(np.flatnonzero(of_node == i), wing) for i, wing in enumerate(wings)]
+    return told_bands(floor_itself.thing, way_itself.thing, throw_ft, pieces, found.thing.nodes, found.thing.cell_ft2)
+
+
+@remembered(BYTES_KEPT, lambda parts: sum(part.nbytes for each in parts.values() for part in each) + 1_000)
+def _parts(
+    found_itself: Itself, floor_itself: Itself, way_itself: Itself, room: int, bags: Itself
+) -> dict[int, list[Integers]]:
+    """The bands of a room by their place among all, each in its parts: sets of nodes, the farther first."""
     found: Banded = found_itself.thing
     floor: CrawlFloor = floor_itself.thing
-    way: Way = way_itself.thing
-    weight = np.zeros(floor.count)
-    most: dict[int, float] = {}
-    for room, of_cells in bags:
-        if of_cells is None:
-            continue
-        nodes = found.nodes[room]
-        weight += np.bincount(nodes[nodes >= 0], of_cells.thing[nodes >= 0], floor.count)
-        most[room] = most_bags(float(of_cells.thing.sum()))
-    cutter = _Cutter(floor, way, weight)
-    pieces: list[tuple[Integers, int]] = []
-    cut = False
-    for number, band in enumerate(found.bands):
-        mine = np.flatnonzero(found.of_node == number)
-        parts = cutter.parts(mine, most[band.room]) if band.room in most else [mine]
-        cut = cut or len(parts) > 1
-        pieces += [(part, band.wing) for part in parts]
-    return told_bands(floor, way, throw_ft, pieces, found.nodes) if cut else found
+    nodes, of_cells = found.nodes[room], bags.thing
+    here = nodes >= 0
+    weight = np.bincount(nodes[here], of_cells[here], floor.count).astype(np.float64)
+    area = np.bincount(nodes[here], minlength=floor.count).astype(np.float64) * found.cell_ft2[room]
+    cutter = _Cutter(floor, way_itself.thing, weight, area)
+    most = most_bags(float(of_cells.sum()))
+    return {
+        i: cutter.parts(np.flatnonzero(found.of_node == i), most)
+        for i, band in enumerate(found.bands)
+        if band.room == room
+    }
 
 
 class _Cutter:
-    """Cuts pieces of one floor. weight: bags of each node."""
+    """Cuts pieces of one floor. weight, area: bags and floor, ft², that go with each node, that where nobody can be among it."""
 
-    def __init__(self, floor: CrawlFloor, way: Way, weight: Floats) -> None:
-        self.floor, self.way, self.weight = floor, way, weight
+    def __init__(self, floor: CrawlFloor, way: Way, weight: Floats, area: Floats) -> None:
+        self.floor, self.way, self.weight, self.area = floor, way, weight, area
         steps: Steps = steps_of(floor)
         near = (steps.length_ft <= 1.5 * floor.node_ft) & (floor.room[steps.start] == floor.room[steps.end])
         self.start, self.end = steps.start[near], steps.end[near]
-        self.least = LEAST_FT2 / floor.node_ft**2
 
     def parts(self, nodes: Integers, most: float, turn: int = 0) -> list[Integers]:
         """The nodes in pieces of even bags, none of more than that within 10 %, the farther ones first."""
         bags = float(self.weight[nodes].sum())
-        if bags <= WITHIN * most or turn >= MOST_TURNS or nodes.size < 2 * self.least:
+        if bags <= WITHIN * most or turn >= MOST_TURNS or self.area[nodes].sum() < 2 * LEAST_FT2:
             return [nodes]
         label = self._together(nodes, self._sectors(nodes, int(np.ceil(bags / most - 1e-9))))
         pieces = [nodes[label == n] for n in np.unique(label)]
@@ -148,34 +163,39 @@ class _Cutter:
 
     def _together(self, nodes: Integers, label: Integers) -> Integers:
         """The same with each label in one piece: what lies apart, or is a sliver, joins the label it borders on most."""
-        whole = np.full(self.floor.count, -1, dtype=np.int64)
-        whole[nodes] = label
-        inside = (whole[self.start] >= 0) & (whole[self.end] >= 0)
-        start, end = self.start[inside], self.end[inside]
+        place = np.full(self.floor.count, -1, dtype=np.int64)
+        place[nodes] = np.arange(nodes.size)
+        start, end = place[self.start], place[self.end]
+        inside = (start >= 0) & (end >= 0)
+        start, end = start[inside], end[inside]
+        area, label = self.area[nodes], label.copy()
         for _ in range(nodes.size):
-            same = whole[start] == whole[end]
-            links = csr_matrix((np.ones(int(same.sum())), (start[same], end[same])), shape=(self.floor.count,) * 2)
-            _, joined = connected_components(links, directed=False)
-            stray = self._stray(nodes, whole, joined)
+            same = label[start] == label[end]
+            links = csr_matrix((np.ones(int(same.sum())), (start[same], end[same])), shape=(nodes.size,) * 2)
+            count, joined = connected_components(links, directed=False)
+            stray = _stray(label, joined, np.bincount(joined, area, count).astype(np.float64))
             if stray is None:
                 break
             mine = joined == stray
-            other = np.concatenate([whole[end[mine[start] & ~mine[end]]], whole[start[mine[end] & ~mine[start]]]])
+            other = np.concatenate([label[end[mine[start] & ~mine[end]]], label[start[mine[end] & ~mine[start]]]])
             if other.size == 0:
                 break
-            names, borders = np.unique(other, return_counts=True)
-            whole[nodes[mine[nodes]]] = names[np.argmax(borders)]
-        return whole[nodes]
+            label[mine] = np.argmax(np.bincount(other))
+        return label
 
-    def _stray(self, nodes: Integers, whole: Integers, joined: Integers) -> int | None:
-        """The smallest piece that is not the largest of its label, or is a sliver; None where there is none."""
-        names, sizes = np.unique(joined[nodes], return_counts=True)
-        size_of = dict(zip(names.tolist(), sizes.tolist(), strict=True))
-        label_of = dict(zip(joined[nodes].tolist(), whole[nodes].tolist(), strict=True))
-        largest: dict[int, int] = {}
-        for name in names.tolist():
-            label = label_of[name]
-            if label not in largest or size_of[name] > size_of[largest[label]]:
-                largest[label] = name
-        stray = [n for n in names.tolist() if largest[label_of[n]] != n or size_of[n] < self.least]
-        return min(stray, key=lambda n: (size_of[n], n)) if stray and len(names) > 1 else None
+
+def _stray(label: Integers, joined: Integers, area: Floats) -> int | None:
+    """The smallest piece that is not the largest of its label, or is a sliver; None where there is none.
+
+    joined: which piece each node is in; area: of each piece, ft².
+    """
+    of_piece = np.empty(area.size, dtype=np.int64)
+    of_piece[joined] = label
+    # The largest of each label: pieces by area, the last of a label holds.
+    order = np.argsort(area, kind="stable")
+    largest = np.full(int(label.max()) + 1, -1, dtype=np.int64)
+    largest[of_piece[order]] = order
+    stray = (largest[of_piece] != np.arange(area.size)) | (area < LEAST_FT2)
+    if area.size < 2 or not stray.any():
+        return None
+    return int(min(np.flatnonzero(stray), key=lambda piece: (area[piece], piece)))
