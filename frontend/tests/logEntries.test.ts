@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { afterAnswers, keepOutbox, keptOutbox, type Outbox, withEntry } from "../src/document/logEntries";
+import { afterAnswers, keepOutbox, keptOutbox, type Outbox, withEntry, withPaperDay } from "../src/document/logEntries";
 
 const kept = new Map<string, string>();
 vi.stubGlobal("localStorage", {
@@ -74,5 +74,28 @@ describe("the outbox in this browser", () => {
   it("says so where the browser would not keep it", () => {
     kept.set("full", "");
     expect(keepOutbox("job", empty)).toBe(false);
+  });
+});
+
+describe("a day from paper", () => {
+  it("is a device of its own, so that its times stand whatever the desk wrote before", () => {
+    const at = new Date("2026-05-04T08:00:00Z");
+    const before = withEntry(empty, { kind: "work.done", value: {}, actor: "A" }, new Date("2026-05-05T08:00:00Z"));
+    const after = withPaperDay(
+      before,
+      [
+        { kind: "day.start", value: { revision: 1 }, at },
+        { kind: "day.end", value: {}, at },
+      ],
+      "A",
+    );
+    const [own, ...paper] = after.waiting;
+    expect(paper.map((entry) => [entry.kind, entry.seq, entry.at])).toEqual([
+      ["day.start", 0, at.toISOString()],
+      ["day.end", 1, at.toISOString()],
+    ]);
+    expect(paper.every((entry) => entry.device.startsWith("desk, from paper") && entry.device !== own?.device)).toBe(
+      true,
+    );
   });
 });

@@ -30,11 +30,11 @@ describe("a day typed in from paper", () => {
       ["hopper", "0.5"],
       ["band.enter", "main 1"],
       ["bag.in", "11"],
-      ["band.leave", "main 1"],
+      ["band.leave", "main 1 true"],
       ["band.enter", "wing 3"],
       ["bag.in", "9"],
       ["hopper", "0.25"],
-      ["band.leave", "wing 3"],
+      ["band.leave", "wing 3 true"],
       ["day.end", ""],
     ]);
     const times = made.entries.map((entry) => entry.at.valueOf());

@@ -48,7 +48,7 @@ def test_bands_fill_up_as_the_phone_counts(page: Page, server: Served) -> None:
     expect(page.locator(".filled.done")).to_have_count(1)
     expect(page.locator(".ran-point")).to_have_count(1)
     say(server, job, ("bag.in", {"bags": 1}), device="phone-2")
-    page.get_by_role("group", name="Counted by another phone").get_by_role("button", name="yes").click()
+    page.get_by_role("group", name="Said by a device that does not count").get_by_role("button", name="yes").click()
     expect(page.locator(".run-count b")).to_have_text("12")
     part(page, "entries")
     last = page.locator(".entries li", has_text="band 1 done")

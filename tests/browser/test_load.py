@@ -36,18 +36,18 @@ def test_what_goes_on_the_truck_is_ticked_and_counted_back(page: Page, server: S
 @BOTH
 def test_the_bands_stand_on_the_floor_and_add_up(page: Page, size: str) -> None:
     open_demo(page, "Load")
-    expect(page.locator(".band")).to_have_count(3)
+    expect(page.locator(".band")).to_have_count(9)
     expect(page.locator(".hose-way").first).to_be_attached()
     part(page, "reach")
     rows = page.locator(".bands-table tbody tr")
-    expect(rows).to_have_count(3)
+    expect(rows).to_have_count(9)
     total = sum(float(row.locator("td").nth(1).inner_text()) for row in rows.all())
     assert abs(total - 63.1) < 0.2
     # A shorter throw: more bands.
     throw = page.get_by_label("Throw")
     throw.fill("8")
     throw.press("Enter")
-    expect(rows).to_have_count(5)
+    expect(rows).to_have_count(11)
 
 
 def test_hose_and_cord_say_what_to_change(page: Page) -> None:

@@ -90,6 +90,27 @@ export function withEntry(
   return { ...outbox, seq: outbox.seq + 1, waiting: [...outbox.waiting, entry] };
 }
 
+/** The outbox with a day that was kept on paper: a device of its own, so that its times stand whatever this desk wrote before. */
+export function withPaperDay(
+  outbox: Outbox,
+  said: readonly { kind: EntryKind; value: Record<string, unknown>; at: Date }[],
+  actor: string,
+): Outbox {
+  const device = `desk, from paper ${crypto.randomUUID().slice(0, 8)}`;
+  const entries = said.map(
+    ({ kind, value, at }, seq): LogEntry => ({
+      id: crypto.randomUUID(),
+      device,
+      seq,
+      at: at.toISOString(),
+      actor,
+      kind,
+      value,
+    }),
+  );
+  return { ...outbox, waiting: [...outbox.waiting, ...entries] };
+}
+
 /** The outbox after the program answered: what it has leaves, what it refused is kept apart with why. */
 export function afterAnswers(outbox: Outbox, answers: readonly EntryAnswer[]): Outbox {
   const said = new Map(answers.map((answer) => [answer.id, answer]));

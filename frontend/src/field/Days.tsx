@@ -89,7 +89,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
 }
 
 function JobOfDay({ job, kept, open }: { job: FieldJob; kept: KeptPack | undefined; open: () => void }) {
-  const stops = kept?.pack.fill.stops ?? [];
+  const stops = (kept?.newer ?? kept?.pack)?.fill.stops ?? [];
   return (
     <button type="button" className="card job" onClick={open}>
       <b>{job.name}</b>

@@ -63,7 +63,9 @@ export function JobScreen({ memory, device, former, job, ready, back }: Props) {
           <p className="card warn">{field.contact.why} What was written here is kept.</p>
         )}
         {field.contact.kind === "trouble" && (
-          <p className="card warn">Nothing gets through: {field.contact.why}. What was written here is kept.</p>
+          <p className="card warn">
+            Nothing gets through: {field.contact.why.replace(/\.$/, "")}. What was written here is kept.
+          </p>
         )}
         {asleep && <p className="soft">{asleep}</p>}
         {field.newer && <Newer field={field} />}

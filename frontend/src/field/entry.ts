@@ -34,7 +34,7 @@ const VOID = "void";
 const START = "day.start";
 const END = "day.end";
 /** What belongs to a day and goes with it when the day is taken back, as core/log/standing.py has it. */
-const OF_A_DAY = new Set([
+export const OF_A_DAY = new Set([
   START,
   END,
   "day.pause",
@@ -53,6 +53,7 @@ const OF_A_DAY = new Set([
   "count.take",
 ]);
 const WORKING_DAY_S = 12 * 3600;
+const PRACTISED = "it was practice: where a real day stands, practice counts nothing";
 const PINNED = ["section", "at_ft", "look"];
 
 /** Each entry once, in the order in which things were done: within a device by its count, between devices by corrected time. */
@@ -109,6 +110,7 @@ export function standing(entries: readonly Entry[]): Standing {
   const starts = new Map(listed.filter((entry) => entry.kind === START).map((entry) => [entry.id, entry]));
   const stood = [...starts.values()].filter((entry) => !takenBack.has(entry.id));
   const practice = stood.length > 0 && stood.every(isPractice);
+  const real = stood.some((entry) => !isPractice(entry));
   const left: Entry[] = [];
   for (const entry of listed) {
     if (entry.kind === VOID || takenBack.has(entry.id)) continue;
@@ -118,7 +120,11 @@ export function standing(entries: readonly Entry[]): Standing {
       left.push(withoutPlace(entry));
       continue;
     }
-    const why = OF_A_DAY.has(entry.kind) ? notOfTheDay(entry, day, gone, practice) : null;
+    const why = OF_A_DAY.has(entry.kind)
+      ? notOfTheDay(entry, day, gone, practice)
+      : isPractice(entry) && real
+        ? PRACTISED
+        : null;
     if (why === null) left.push(entry);
     else ignored.push({ entry: entry.id, why });
   }
@@ -151,7 +157,7 @@ function notOfTheDay(entry: Entry, day: Entry | null, gone: boolean, practice: b
     return own
       ? "it is practice and the day is real: nothing of practice mixes with real work"
       : "it is real and the day is practice: nothing of practice mixes with real work";
-  return own && !practice ? "it was practice: where a real day stands, practice counts nothing" : null;
+  return own && !practice ? PRACTISED : null;
 }
 
 const withoutPlace = (entry: Entry): Entry => ({

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { phoneClock } from "./clock";
+import { OF_A_DAY } from "./entry";
 import type { KeptEntry, KeptPhoto, Memory } from "./memory";
 import type { Pack } from "./pack";
 import { countedOf, tableOf } from "./packs";
@@ -88,7 +89,7 @@ export function useField(
   const act = useCallback(
     async (acts: readonly Act[]) => {
       const said = acts.map(([kind, value, more]): Act => {
-        const practised = practice && kind !== "day.start" && kind !== "void" ? { practice: true } : {};
+        const practised = practice && OF_A_DAY.has(kind) && kind !== "day.start" ? { practice: true } : {};
         return [kind, value, { ...practised, ...more }];
       });
       await phone.say(said, day);

@@ -97,6 +97,13 @@ interface BatchAnswer {
   saves: number;
 }
 
+interface LogAnswer {
+  entries: { n: number; entry: Entry }[];
+  last: number;
+  saves: number;
+  now: string;
+}
+
 /** Sends what waits, and brings what others wrote in the job that is open. One tab at a time: null where another one is at it. */
 export async function drain(memory: Memory, open: string | null, clock: Clock): Promise<Heard | null> {
   const work = () => new Sender(memory, clock).all(open);
@@ -164,8 +171,7 @@ class Sender {
       this.saves.set(job, answer.saves);
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      if (error.status === 404)
-        this.trouble = `a job is gone from the program: ${error.message} What was counted in it is kept here.`;
+      if (error.status === 404) this.trouble = `a job is gone from the program, or in its bin (${error.message})`;
       else if (!error.final) throw error;
       else if (entries.length === 1)
         await this.memory.settle([{ id: (entries[0] as Entry).id, state: "refused", why: error.message }]);
@@ -178,12 +184,15 @@ class Sender {
   }
 
   private async listen(job: string): Promise<void> {
-    const found = await ask<{ entries: { n: number; entry: Entry }[]; last: number; saves: number }>(
+    const found = await ask<LogAnswer>(
       this.memory,
       `/api/jobs/${job}/log?after=${await this.memory.after(job)}`,
       isLog,
     );
     if (found.entries.length) await this.memory.learn(job, found.entries, found.last);
+    // What this phone's clock is off is known before anything is written by it.
+    const off = (Date.parse(found.now) - this.clock.now().valueOf()) / 1000;
+    if (Number.isFinite(off)) await this.memory.remember(OFFSET, off);
     this.saves.set(job, found.saves);
   }
 

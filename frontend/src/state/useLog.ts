@@ -1,7 +1,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { components } from "../api/generated/schema";
-import { afterAnswers, type EntryKind, keepOutbox, keptOutbox, type Outbox, withEntry } from "../document/logEntries";
+import {
+  afterAnswers,
+  type EntryKind,
+  keepOutbox,
+  keptOutbox,
+  type Outbox,
+  withEntry,
+  withPaperDay,
+} from "../document/logEntries";
 import { watchLog } from "./logStream";
 import { NOBODY } from "./saving";
 
@@ -18,8 +26,10 @@ export interface LogHandle {
   waiting: number;
   refused: Outbox["refused"];
   trouble: string | null;
-  /** at: when it was done, where that was not just now. real: in a log of practice too. Answers the id of the entry. */
-  add: (kind: EntryKind, value: Record<string, unknown>, at?: Date, real?: boolean) => string;
+  /** Answers the id of the entry. */
+  add: (kind: EntryKind, value: Record<string, unknown>) => string;
+  /** A day that was kept on paper, each entry with its own time. */
+  addPaperDay: (said: Parameters<typeof withPaperDay>[1]) => void;
   takeBack: (entry: string) => void;
   forgetRefused: () => void;
   /** Who writes: a name typed here, else “local”. */
@@ -27,6 +37,18 @@ export interface LogHandle {
   setActor: (name: string) => void;
 }
 
+// What belongs to a day, as far as the desk writes it (core/log/standing.py).
+const OF_A_DAY = new Set<EntryKind>([
+  "day.start",
+  "day.end",
+  "band.enter",
+  "band.leave",
+  "bag.in",
+  "hopper",
+  "reading",
+  "core",
+  "count.take",
+]);
 const RETRY_MS = 4000;
 const LOOK_MS = 15_000;
 const ACTOR = "elm-cover.actor";
@@ -100,11 +122,11 @@ export function useLog(job: string): LogHandle {
 
   const practising = day?.practice ?? false;
   const write = useCallback(
-    (kind: EntryKind, value: Record<string, unknown>, voids?: string, at?: Date, real = false) => {
-      // What is written in a log of practice is practice; a day that is begun here is real.
-      const practice = practising && !real && kind !== "day.start" && kind !== "void";
+    (kind: EntryKind, value: Record<string, unknown>, voids?: string) => {
+      // What is written of a practice day is practice; a day that is begun here is real.
+      const practice = practising && OF_A_DAY.has(kind) && kind !== "day.start";
       const id = crypto.randomUUID();
-      put(withEntry(current.current, { kind, value, actor, voids, practice }, at, id));
+      put(withEntry(current.current, { kind, value, actor, voids, practice }, new Date(), id));
       void send();
       return id;
     },
@@ -118,7 +140,11 @@ export function useLog(job: string): LogHandle {
       refused: outbox.refused,
       trouble,
       actor,
-      add: (kind, value, at, real) => write(kind, value, undefined, at, real),
+      add: (kind, value) => write(kind, value),
+      addPaperDay: (said) => {
+        put(withPaperDay(current.current, said, actor));
+        void send();
+      },
       takeBack: (entry) => {
         write("void", {}, entry);
       },
@@ -129,6 +155,6 @@ export function useLog(job: string): LogHandle {
         setName(next);
       },
     }),
-    [day, turn, outbox, trouble, actor, write, put],
+    [day, turn, outbox, trouble, actor, write, put, send],
   );
 }

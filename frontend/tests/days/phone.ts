@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import type { Clock } from "../../src/field/clock";
+import { OF_A_DAY } from "../../src/field/entry";
 import { Memory } from "../../src/field/memory";
 import { countedOf, tableOf } from "../../src/field/packs";
 import { type Act, Phone } from "../../src/field/phone";
@@ -100,7 +101,7 @@ export class SimulatedPhone {
       ([kind, value, more]): Act => [
         kind,
         value,
-        { ...(practice && kind !== "day.start" && kind !== "void" ? { practice: true } : {}), ...more },
+        { ...(practice && OF_A_DAY.has(kind) && kind !== "day.start" ? { practice: true } : {}), ...more },
       ],
     );
     if (said[0]?.[0] === "bag.in" && walked.holder !== null && this.former.includes(walked.holder))

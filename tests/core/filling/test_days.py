@@ -146,6 +146,15 @@ def test_practice_and_real_work_never_mix(log: Log) -> None:
     assert not found.walked.practice and found.products[0].bags_in == 3 and len(found.walked.days) == 1
 
 
+def test_a_stand_ins_tick_lifts_no_stop_of_a_real_day() -> None:
+    log = Log()
+    log.say("work.done", "practice counter", key="fan:1", practice=True)
+    assert log.run().walked.done == {"fan:1"}
+    log.say("day.start", revision=1)
+    found = log.run()
+    assert found.walked.done == set() and found.walked.days[0].under_stops == ["fan:1", "hazard:w"]
+
+
 def test_a_start_under_a_stop_is_marked_and_lifted_by_whom_it_may_be(log: Log) -> None:
     assert log.run().walked.days[0].under_stops == ["fan:1", "hazard:w"]
     later = Log()

@@ -6,6 +6,7 @@ export function Halt({ field }: { field: Field }) {
   const { day, halted } = walked;
   if (!day) return null;
   const given = new Map([...walked.table.past_stops, ...walked.table.stops].map((stop) => [stop.key, stop]));
+  const listed = new Set(field.pack.work.items.map((item) => item.key));
   const under = day.underStops.filter((key) => !halted.includes(key));
   return (
     <>
@@ -21,7 +22,9 @@ export function Halt({ field }: { field: Field }) {
               <p key={key}>
                 <b>{stop?.what ?? key}.</b> {stop?.why}{" "}
                 {stop?.by_crew
-                  ? "Do it in Prepare: its tick lifts the stop."
+                  ? listed.has(key)
+                    ? "Do it in Prepare: its tick lifts the stop."
+                    : `Take revision ${field.newer?.revision} above, then do it in Prepare: its tick lifts the stop.`
                   : `Who can clear it: ${stop?.who}, named at the desk with how.`}
               </p>
             );

@@ -91,7 +91,7 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
           disabled={"wrong" in made}
           onClick={() => {
             if ("wrong" in made) return;
-            for (const { kind, value, at } of made.entries) log.add(kind, value, at, true);
+            log.addPaperDay(made.entries);
             onClose();
           }}
         >

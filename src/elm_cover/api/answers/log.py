@@ -42,12 +42,13 @@ class LoggedLine(BaseModel):
 
 class LogAnswer(BaseModel):
     """Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
-    version of the job's record, so that a phone knows when its pack is an old one."""
+    version of the job's record, so that a phone knows when its pack is an old one. now: by this program's clock."""
 
     entries: list[LoggedLine]
     last: int
     day: Day
     saves: int
+    now: AwareDatetime
 
 
 class BatchAnswer(BaseModel):

@@ -114,6 +114,7 @@ def standing(entries: Iterable[Entry]) -> Standing:
     starts = {e.id: e for e in listed if e.kind == START}
     stood = [e for e in starts.values() if e.id not in taken_back]
     practice = bool(stood) and all(e.practice for e in stood)
+    real = any(not e.practice for e in stood)
     left: list[Entry] = []
     for entry in listed:
         if entry.kind == VOID or entry.id in taken_back:
@@ -123,7 +124,10 @@ def standing(entries: Iterable[Entry]) -> Standing:
         if entry.kind == PHOTO and gone:
             left.append(_without_place(entry))
             continue
-        why = _not_of_the_day(entry, day, gone, practice) if entry.kind in OF_A_DAY else None
+        # A stand-in's word that is of no day, a fan test say, counts until a real day stands.
+        why = PRACTISED if entry.practice and real else None
+        if entry.kind in OF_A_DAY:
+            why = _not_of_the_day(entry, day, gone, practice)
         if why is None:
             left.append(entry)
         else:

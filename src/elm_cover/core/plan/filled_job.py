@@ -67,5 +67,7 @@ def proved_job(
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
     entries = [entry_of(entry) for entry in log]
     proof = prove(job, filled.planned, filled.table, entries, sealed, least)
-    stood = {entry.id for entry in proof.run.walked.stood}
-    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=tuple(e for e in log if e.id in stood))
+    # As they stand: a picture of a day that was taken back has its place no more.
+    stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
+    standing = tuple(e.model_copy(update={"value": stood[e.id]}) for e in log if e.id in stood)
+    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=standing)

@@ -167,8 +167,8 @@ def prove(
 
 def _odd(run: Run) -> Iterator[str]:
     """What is odd about the log and nobody may miss."""
-    if run.walked.practice:
-        yield "Practice: bags and depths come from a made-up machine. Nothing here is proved of a real attic."
+    if run.walked.practice or any(entry.practice for entry in run.walked.stood):
+        yield "Practice: figures come from a stand-in. Nothing here is proved of a real attic."
     after = sum(one.after_stop for one in run.walked.days)
     if after:
         yield f"{after:g} bags went in after a stop was put in, or nobody said that they went in before it."
