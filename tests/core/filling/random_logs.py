@@ -119,7 +119,8 @@ def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:
         for band in chance.sample(table.bands, chance.randint(1, len(table.bands))):
             _fill(crew, table, band, day, practice)
         for kind, value in chance.sample(OTHERS, 3):
-            more = {**({"day": day} if chance.random() < 0.4 else {}), **(practice if chance.random() < 0.5 else {})}
+            more: dict[str, Any] = {"day": day} if chance.random() < 0.4 else {}
+            more |= practice if chance.random() < 0.5 else {}
             crew.say(kind, value, **more)
         if chance.random() < 0.7:
             end = crew.say("day.end", {}, chance.choice(["phone a", "phone a", "desk"]), **practice)
