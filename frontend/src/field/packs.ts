@@ -28,6 +28,9 @@ function upgraded(fill: FillTable): FillTable {
 export const countedOf = (entries: readonly KeptEntry[]): Entry[] =>
   entries.filter((one) => one.state !== "refused").map((one) => one.entry);
 
+/** What a crew works by: where none of it differs there is nothing to be asked about. */
+const asWorked = ({ fill, work, load }: Pack) => JSON.stringify([fill.bands, fill.places, fill.products, work, load]);
+
 /** Whether a day of the job is open, by what is kept here. */
 async function dayIsOpen(memory: Memory, kept: KeptPack): Promise<boolean> {
   return runOf(tableOf(kept), countedOf(await memory.entries(kept.job))).walked.day !== null;
@@ -44,15 +47,24 @@ export async function takeNewer(memory: Memory, kept: KeptPack, now: Date) {
   if (newer) await memory.keepPack({ ...rest, pack: newer, loadedAt: now.toISOString() });
 }
 
+/** The lowest revision that a day was begun by, null before the first. A pack tells since when each stop stands from there on. */
+export function daysFrom(entries: readonly KeptEntry[]): number | null {
+  const begun = entries.filter((one) => one.entry.kind === "day.start").map((one) => Number(one.entry.value.revision));
+  return begun.length ? Math.min(...begun) : null;
+}
+
 /** A pack as the program has it now is taken where no day of the job is open; in a day it is kept beside the old one and offered. */
 export async function keepFresh(memory: Memory, job: string, pack: Pack, saves: number | null, now: Date) {
   const stored = await memory.pack(job);
-  const checked = { checkedAt: now.toISOString(), saves };
+  const from = daysFrom(await memory.entries(job));
+  const checked = { checkedAt: now.toISOString(), saves, daysFrom: from };
   if (!stored) return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
   if (stored.pack.code === pack.code) {
     const { newer: _, ...rest } = stored;
     return memory.keepPack({ ...rest, ...checked });
   }
-  if (await dayIsOpen(memory, stored)) return memory.keepPack({ ...stored, newer: pack, ...checked });
+  const nothingMoved = asWorked(stored.pack) === asWorked(pack);
+  if (!nothingMoved && (await dayIsOpen(memory, stored)))
+    return memory.keepPack({ ...stored, newer: pack, ...checked });
   return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
 }

@@ -122,7 +122,9 @@ def read_log(path: JobPath, query: AfterQuery) -> Response:
     new = [asdict(line) for line in logged if line.n > query.after]
     day = to_jsonable_python(day_of(entries_of(logged)))
     saves = job_store().saves(path.job_id)
-    return jsonify({"entries": new, "last": logged[-1].n if logged else 0, "day": day, "saves": saves, "now": clock().isoformat()})
+    return jsonify(
+        {"entries": new, "last": logged[-1].n if logged else 0, "day": day, "saves": saves, "now": clock().isoformat()}
+    )
 
 
 def logged_day(job_id: str) -> Day | None:

@@ -114,6 +114,7 @@ def _floor(planned: Plan, found: Reach, table: FillTable) -> list[dict[str, Any]
                         "number": band["number"],
                         "rings_ft": [_short(ring) for ring in band["rings_ft"]],
                         "label_ft": _short([band["label_ft"]])[0],
+                        "label_room_ft": round(band["label_room_ft"], OUTLINE_DIGITS),
                         "by_hand": band["by_hand"],
                     }
                     for band in drawn.get(section.id, {"bands": []})["bands"]

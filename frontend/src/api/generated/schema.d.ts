@@ -3641,7 +3641,7 @@ export interface components {
         /**
          * LogAnswer
          * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
-         *     version of the job's record, so that a phone knows when its pack is an old one.
+         *     version of the job's record, so that a phone knows when its pack is an old one. now: by this program's clock.
          */
         LogAnswer: {
             /** Entries */
@@ -3651,6 +3651,11 @@ export interface components {
             day: components["schemas"]["Day"];
             /** Saves */
             saves: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
         };
         /**
          * Day
@@ -8025,6 +8030,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Label Room Ft */
+            label_room_ft: number;
             /** Stands Ft */
             stands_ft: [
                 number,
@@ -8779,6 +8786,8 @@ export interface components {
             rings_ft: number[][][];
             /** Label Ft */
             label_ft: number[];
+            /** Label Room Ft */
+            label_room_ft: number;
             /** By Hand */
             by_hand: boolean;
         };

@@ -30,7 +30,10 @@ export function FilledBands({ frame }: { frame: Frame }) {
   );
 }
 
-/** The number of each band and its bags, over what stands there. */
+// Half the box of number and bags, px: it is drawn where it lies within its band, else the number alone.
+const HALF_BOX = 36;
+
+/** The number of each band, and its bags where there is room, over what stands there. */
 export function FilledSigns({ frame }: { frame: Frame }) {
   const filled = useFilled();
   if (!filled) return null;
@@ -40,12 +43,22 @@ export function FilledSigns({ frame }: { frame: Frame }) {
       {here.bands.map((band) => {
         const state = told.get(band.number);
         const [x, y] = band.label_ft as [number, number];
+        const number = state?.done ? `${band.number} ✓` : `${band.number}`;
+        if (band.label_room_ft * (frame.x(1) - frame.x(0)) < HALF_BOX)
+          return (
+            <g key={band.number} transform={`translate(${frame.x(x)} ${frame.y(y)})`} className="filled-sign">
+              <rect x={-6 - 5 * number.length} y={-13} width={12 + 10 * number.length} height={26} rx={6} />
+              <text className="number" dy="0.35em">
+                {number}
+              </text>
+            </g>
+          );
         return (
           <g key={band.number} transform={`translate(${frame.x(x)} ${frame.y(y)})`} className="filled-sign">
             <rect x={-34} y={-16} width={68} height={42} rx={6} />
-            <text className="number">{state?.done ? `${band.number} ✓` : band.number}</text>
+            <text className="number">{number}</text>
             <text className="bags" dy="1.2em">
-              {state ? `${fixed(state.bags)} of ${fixed(state.quota)}` : ""}
+              {state ? `${fixed(state.lies)} of ${fixed(state.quota)}` : ""}
             </text>
           </g>
         );

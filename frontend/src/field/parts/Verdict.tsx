@@ -15,7 +15,7 @@ export function Verdict({ field }: { field: Field }) {
             <p>
               <b>{words ?? "Too early to say."}</b>{" "}
               {coming &&
-                `${fixed(Math.max(0, told.planned - told.coveredBags))} to go; ends at ${fixed(coming.low)} to ${fixed(coming.high)} of ${fixed(told.planned)}.`}
+                `${fixed(Math.max(0, told.planned - told.coveredBags), 1)} to go; ends at ${fixed(coming.low, 1)} to ${fixed(coming.high, 1)} of ${fixed(told.planned, 1)}.`}
             </p>
             {field.run.heavyAndShort && <p className="bad">{field.pack.words.heavy_and_short}</p>}
             {told.verdict?.moreReadings && told.verdict.word.startsWith("leaning") && (

@@ -127,7 +127,8 @@ function Product({ told, days }: { told: Told; days: number }) {
       </p>
       {forecast && days ? (
         <p className="note">
-          {fixed(told.planned - told.covered_bags)} to go; ends at {fixed(forecast.low)} to {fixed(forecast.high)}.
+          {fixed(told.planned - told.covered_bags, 1)} to go; ends at {fixed(forecast.low, 1)} to{" "}
+          {fixed(forecast.high, 1)}.
         </p>
       ) : null}
       {told.runs_out && days ? (

@@ -154,6 +154,7 @@ class RunBandDrawn(BaseModel):
     number: int
     rings_ft: list[list[list[float]]]
     label_ft: list[float]
+    label_room_ft: float
     by_hand: bool
 
 

@@ -28,6 +28,7 @@ class BandDrawn(BaseModel):
     by_hand: bool
     rings_ft: list[list[Place]]
     label_ft: Place
+    label_room_ft: float
     stands_ft: list[Place]
 
 

@@ -17,6 +17,7 @@ SMOOTH_FT = 0.26
 WAY_SMOOTH_FT = 0.4
 # Islands of floor too small to draw, ft².
 LEAST_FT2 = 1.0
+LABEL_TOLERANCE_FT = 0.25
 
 
 def reach_drawing(found: Reach) -> dict[str, Any]:
@@ -42,13 +43,16 @@ def _section(behind: Behind, section: SectionReach) -> dict[str, Any]:
     bands = []
     for band in section.bands:
         shape = rows_of_cells(cells == (-1 if band.by_hand else places[band.number]), grid)
-        at = shapely.point_on_surface(shape)
+        # Where there is most room for its number, and how much: to the nearest edge of it, ft.
+        widest = shapely.maximum_inscribed_circle(shape, tolerance=LABEL_TOLERANCE_FT)
+        x, y = shapely.get_coordinates(widest)[0]
         bands.append(
             {
                 "number": band.number,
                 "by_hand": band.by_hand,
                 "rings_ft": _rings(shape),
-                "label_ft": [float(shapely.get_x(at)), float(shapely.get_y(at))],
+                "label_ft": [float(x), float(y)],
+                "label_room_ft": float(shapely.length(widest)),
                 "stands_ft": [] if band.stand_ft is None else [band.stand_ft, *band.more_stands_ft],
             }
         )
