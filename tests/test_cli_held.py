@@ -178,6 +178,7 @@ def test_what_is_none_is_refused_by_its_field(
 ) -> None:
     bad = day.say(kind, value, **more)
     day.bags(1)
-    for told in tell(day):
-        ((id_, said),) = [(one["id"], one["why"]) for one in told["refused"]]
-        assert id_ == bad and why in said
+    folded, proved = tell(day)
+    ((id_, said),) = [(one["id"], one["why"]) for one in folded["refused"]]
+    assert id_ == bad and why in said
+    assert proved["refused"] == folded["refused"]

@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.base.units import eighths, fixed
+from ..core.base.units import eighths, fixed, trimmed
 from ..core.filling.constants import WORDS
 from ..core.filling.run import Run, run_of
 from ..core.filling.stops import stops_left
@@ -123,11 +123,6 @@ def _place(value: Mapping[str, Any]) -> str:
     return f"marker {value['marker']}" if "marker" in value else "a place"
 
 
-def _trimmed(value: float, digits: int) -> str:
-    """A figure without noughts at its end: 12.50 → “12.5”, 3.00 → “3”."""
-    return fixed(value, digits).rstrip("0").rstrip(".")
-
-
 def _title(key: Any, titles: Mapping[str, str]) -> str:
     return titles.get(str(key), str(key))
 
@@ -169,8 +164,8 @@ _WORDS: dict[str, Any] = {
     "work.found": lambda v, s, t: f"found more: {v['text']}",
     "note": lambda v, s, t: f"note: {v['text']}",
     "photo": lambda v, s, t: "photo" + (f" of {_title(v['of'], t)}" if "of" in v else ""),
-    "load.out": lambda v, s, t: f"onto the truck: {_trimmed(v['amount'], 1)} {_title(v['what'], t)}",
-    "load.back": lambda v, s, t: f"back from the truck: {_trimmed(v['amount'], 1)} {_title(v['what'], t)}",
+    "load.out": lambda v, s, t: f"onto the truck: {trimmed(v['amount'], 1)} {_title(v['what'], t)}",
+    "load.back": lambda v, s, t: f"back from the truck: {trimmed(v['amount'], 1)} {_title(v['what'], t)}",
     "day.start": lambda v, s, t: f"day started, revision {v['revision']}" + (f", lot {v['lot']}" if "lot" in v else ""),
     "day.pause": lambda v, s, t: "day paused",
     "day.go": lambda v, s, t: "day goes on",
@@ -178,8 +173,8 @@ _WORDS: dict[str, Any] = {
     "band.enter": lambda v, s, t: f"band {v['band']} begun, {s}",
     "band.leave": lambda v, s, t: f"band {v['band']} {_how_left(v)}, {s}",
     "bag.in": lambda v, s, t: ("1 bag in" if v["bags"] == 1 else f"{v['bags']} bags in") + _before_stop(v),
-    "bag.spoilt": lambda v, s, t: f"spoilt: {_trimmed(v['bags'], 2)} bags",
-    "hopper": lambda v, s, t: f"hopper {_trimmed(v['bags'], 2)} bags",
+    "bag.spoilt": lambda v, s, t: f"spoilt: {trimmed(v['bags'], 2)} bags",
+    "hopper": lambda v, s, t: f"hopper {trimmed(v['bags'], 2)} bags",
     "reading": lambda v, s, t: f"{eighths(v['depth_in'])} at {_place(v)}, {s}",
     "core": lambda v, s, t: f"{_weighed(v)}, {s}",
     "leak.reading": lambda v, s, t: f"fan test {v['test']}: {_tested(v)}",

@@ -7,7 +7,7 @@ from datetime import date
 
 from reportlab.platypus import Flowable
 
-from ..core.base.units import eighths, fixed, r_value
+from ..core.base.units import eighths, fixed, r_value, trimmed
 from ..core.plan import proved_job
 from ..core.plan.card import Card, CardLine, card_of
 from ..core.plan.filled_job import ProvedJob
@@ -29,6 +29,7 @@ RECEIPT_SAID = (
     "The R is that of the printed row which both bags and depth prove, after settling. The savings, where they are told, are a range and "
     "no promise: weather, thermostat and habits differ. The product's own label and the locally adopted code have the last word."
 )
+IN_THE_ATTIC = "in the attic"
 
 
 def attic_card(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
@@ -108,8 +109,13 @@ def _line(line: CardLine, large: bool) -> list[Flowable]:
         measured = "" if line.measured_pcf is None else f"; measured {fixed(line.measured_pcf, 2)} lb/ft³"
         rows.append(("Density, settled, by the label", f"{fixed(line.density_pcf, 2)} lb/ft³{measured}"))
     bags = [
-        f"{name} {fixed(value, 1)}"
-        for name, value in (("chart", line.bags_chart), ("field", line.bags_field), ("in the attic", line.bags_in))
+        # What was counted is told to the quarter, as everywhere.
+        f"{name} {trimmed(value, digits) if name == IN_THE_ATTIC else fixed(value, digits)}"
+        for name, value, digits in (
+            ("chart", line.bags_chart, 1),
+            ("field", line.bags_field, 1),
+            (IN_THE_ATTIC, line.bags_in, 2),
+        )
         if value is not None
     ]
     if bags:

@@ -12,7 +12,7 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Table, TableStyle
 
-from ..core.base.units import eighths, fixed, r_value
+from ..core.base.units import eighths, fixed, r_value, trimmed
 from ..core.plan import proved_job
 from ..core.plan.filled_job import ProvedJob
 from ..core.section.result import SectionPlan
@@ -80,7 +80,7 @@ def _figures(proved: ProvedJob) -> list[Flowable]:
             rows.append(
                 (
                     f"Bags, {one.name}",
-                    f"{fixed(one.bags.counted_in, 1)} in the attic, {fixed(one.bags.field or 0, 1)} planned",
+                    f"{trimmed(one.bags.counted_in, 2)} in the attic, {fixed(one.bags.field or 0, 1)} planned",
                 )
             )
     if not rows:

@@ -58,5 +58,6 @@ def test_nothing_is_placed_after_its_arrival(
     written = [Written(NOW + at, known, mono, "r" if mono is not None else None) for at, known, mono in entries]
     found = placed(written, Arrival(NOW, off, 1e6, "r"))
     assert len(found) == len(written)
+    assert placed([Written(NOW, -2 * NOW)], Arrival(NOW)) == [(0.0, None)], "before 1970 nobody wrote anything"
     for one, (offset_s, how) in zip(written, found, strict=True):
         assert one.at_s + offset_s <= NOW + (0.001 if how == "shifted" else AHEAD_S)

@@ -1,5 +1,5 @@
 import { usePlanned } from "../../state/context";
-import { fixed, useUnits } from "../../ui/units";
+import { fixed, trimmed, useUnits } from "../../ui/units";
 import { Cell } from "./TallyCell";
 
 /** What is proved, in the tally while Prove is open: bags in, R claimed, least depth, leaks. */
@@ -13,7 +13,7 @@ export function ProvedTally() {
     <>
       {one ? (
         <Cell name="bags in" unit={one.bags.field ? `of ${fixed(one.bags.field, 1)}` : undefined}>
-          {fixed(one.bags.in ?? 0, 1)}
+          {trimmed(one.bags.in ?? 0, 2)}
         </Cell>
       ) : null}
       {one ? <Cell name="claimed">{one.r.claimed === null ? "not yet" : units.r(one.r.claimed)}</Cell> : null}

@@ -6,7 +6,7 @@ import { usePart } from "../../state/usePart";
 import { readInches } from "../../ui/measures";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
-import { fixed, useUnits } from "../../ui/units";
+import { fixed, trimmed, useUnits } from "../../ui/units";
 import { Opinions } from "../Opinions";
 import { Batts } from "./Batts";
 import { LeakSheet } from "./LeakSheet";
@@ -102,10 +102,10 @@ function Proved({ one, section = false }: { one: ProofAnswer["products"][number]
       <table className="bands-table">
         <tbody>
           <tr>
-            <th>Bags in</th>
-            <td>{bags(one.bags.in)}</td>
+            <th>In the attic</th>
+            <td>{trimmed(one.bags.in ?? 0, 2)}</td>
             <td className="soft">
-              field {bags(one.bags.field)}, chart {bags(one.bags.chart)}
+              bags; field {bags(one.bags.field)}, chart {bags(one.bags.chart)}
             </td>
           </tr>
           <tr>

@@ -27,6 +27,16 @@ def fixed(value: float, digits: int = 0) -> str:
     return shown.removeprefix("-") if not shown.strip("-0.,") else shown
 
 
+def trimmed(value: float, digits: int) -> str:
+    """The same without noughts at its end.
+
+    >>> trimmed(12.5, 2), trimmed(3.0, 2), trimmed(30.0, 0)
+    ('12.5', '3', '30')
+    """
+    shown = fixed(value, digits)
+    return shown.rstrip("0").rstrip(".") if digits else shown
+
+
 def nearest_eighth(value_in: float) -> float:
     """Inches to the nearest eighth, half up: 12.3125 → 12.375."""
     return half_up(value_in * 8) / 8

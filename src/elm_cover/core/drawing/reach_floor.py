@@ -44,7 +44,7 @@ def _section(behind: Behind, section: SectionReach) -> dict[str, Any]:
     for band in section.bands:
         shape = rows_of_cells(cells == (-1 if band.by_hand else places[band.number]), grid)
         # Where there is most room for its number, and how much: to the nearest edge of it, ft.
-        widest = shapely.maximum_inscribed_circle(shape, tolerance=LABEL_TOLERANCE_FT)
+        widest: Any = shapely.maximum_inscribed_circle(shape, LABEL_TOLERANCE_FT)  # type: ignore[call-overload]
         x, y = shapely.get_coordinates(widest)[0]
         bands.append(
             {

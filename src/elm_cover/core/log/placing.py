@@ -66,6 +66,7 @@ def _offset(entry: Written, arrival: Arrival) -> tuple[float, str | None] | None
     if by_run_s is not None and abs(by_now_s - by_run_s) <= AGREE_S:
         return arrival.off_s, None
     for off_s in (entry.known_off_s, arrival.off_s):
-        if off_s is not None and entry.at_s + off_s <= latest_s:
+        # Before 1970 nobody wrote anything.
+        if off_s is not None and 0 <= entry.at_s + off_s <= latest_s:
             return off_s, None
     return None if by_run_s is None else (by_run_s - entry.at_s, BY_RUN)
