@@ -75,7 +75,7 @@ export function CheckTab({ field }: { field: Field }) {
             Short at {placeOf(field, short)}
             {several ? `, ${field.pack.fill.sections[short.section]}` : ""} by {eighths(short.shortIn)} in.
           </b>
-          <p>{short.mends} more there, edges first; then read it again.</p>
+          <p>It takes {short.mends} more there, edges first; then read it again.</p>
         </div>
       ))}
       <Core field={field} place={place} />

@@ -197,7 +197,7 @@ function Shorts({ run }: { run: RunAnswer }) {
             {short.marker ? `Marker ${short.marker}` : `A place${short.band ? ` in band ${short.band}` : ""}`} is short
             by {depth(short.short_in)}.
           </b>{" "}
-          {short.mends} more there; then it is read again.
+          It takes {short.mends} more there; then it is read again.
         </p>
       ))}
     </Part>

@@ -102,10 +102,10 @@ function Proved({ one, section = false }: { one: ProofAnswer["products"][number]
       <table className="bands-table">
         <tbody>
           <tr>
-            <th>In the attic</th>
+            <th>Bags</th>
             <td>{trimmed(one.bags.in ?? 0, 2)}</td>
             <td className="soft">
-              bags; field {bags(one.bags.field)}, chart {bags(one.bags.chart)}
+              in the attic; field {bags(one.bags.field)}, chart {bags(one.bags.chart)}
             </td>
           </tr>
           <tr>

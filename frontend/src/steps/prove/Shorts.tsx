@@ -23,7 +23,7 @@ export function Shorts({ proof }: { proof: ProofAnswer }) {
               {where}
               {several ? `, ${names.get(one.section) ?? one.section}` : ""} is {lacks.value} {lacks.unit} short.
             </b>{" "}
-            {one.mends} more there, then read it again.
+            It takes {one.mends} more there; then read it again.
           </p>
         );
       })}
