@@ -10,11 +10,12 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, ViewportSize, expect
+from playwright.sync_api import Browser, BrowserContext, Page, ViewportSize, expect
 
 from elm_cover.demo.jobs import add_demo_jobs
 from tests.served import Served
 from tools.running import chromium
+from tools.taps import QUICK_CLOCK
 
 expect.set_options(timeout=15_000)
 SIZES: dict[str, ViewportSize] = {"desk": {"width": 1280, "height": 800}, "phone": {"width": 390, "height": 844}}
@@ -47,6 +48,17 @@ SETTLED = """
 })
 """
 FIELDS_WAIT_MS = 220
+
+
+# A clock that is off by what the test says, in hours.
+SHIFTED = """
+const Right = Date;
+const shift = () => Number(localStorage.getItem("test.shift") ?? 0) * 3600e3;
+window.Date = class extends Right {
+  constructor(...of) { if (of.length) super(...of); else super(Right.now() + shift()); }
+  static now() { return Right.now() + shift(); }
+};
+"""
 
 
 @pytest.fixture(scope="session")
@@ -138,3 +150,13 @@ def section(page: Page, name: str) -> None:
     """Opens a section from the sheet."""
     page.get_by_role("combobox", name="Section", exact=True).click()
     page.get_by_role("option", name=name, exact=True).click()
+
+
+@pytest.fixture
+def bare_phone(browser: Browser, server: Served) -> Iterator[BrowserContext]:
+    """Without a service worker, so that a test can stand between it and the program."""
+    context = browser.new_context(viewport=SIZES["phone"], has_touch=True, service_workers="block")
+    context.set_default_timeout(20_000)
+    context.add_init_script(QUICK_CLOCK + SHIFTED)
+    yield context
+    context.close()

@@ -4,27 +4,15 @@ from __future__ import annotations
 
 import re
 import uuid
-from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
-import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from tests.browser.conftest import SIZES, api
 from tests.browser.test_field import heard, job_of, opened, ready
-from tests.browser.test_field_holds import SHIFTED, head, run_of
+from tests.browser.test_field_holds import head, run_of
 from tests.served import Served
 from tools.taps import QUICK_CLOCK, begin_day, count_of, tap
-
-
-@pytest.fixture
-def phone(browser: Browser, server: Served) -> Iterator[BrowserContext]:
-    """Without a service worker, so that a test can stand between it and the program."""
-    context = browser.new_context(viewport=SIZES["phone"], has_touch=True, service_workers="block")
-    context.set_default_timeout(20_000)
-    context.add_init_script(QUICK_CLOCK + SHIFTED)
-    yield context
-    context.close()
 
 
 def end_day(page: Page) -> None:
@@ -33,9 +21,11 @@ def end_day(page: Page) -> None:
     page.get_by_role("heading", name="Another day").wait_for()
 
 
-def test_days_one_after_the_other_go_on_and_the_last_can_be_opened_again(phone: BrowserContext, server: Served) -> None:
+def test_days_one_after_the_other_go_on_and_the_last_can_be_opened_again(
+    bare_phone: BrowserContext, server: Served
+) -> None:
     job = job_of(server)
-    page = opened(phone, server, job, "Load")
+    page = opened(bare_phone, server, job, "Load")
     tick = page.locator(".tick").first
     tick.click()
     page.get_by_role("button", name="Fill", exact=True).click()
@@ -65,9 +55,9 @@ def test_days_one_after_the_other_go_on_and_the_last_can_be_opened_again(phone: 
     assert len(run["days"]) == 4 and run["days"][-1]["ended_at"] is None and run["products"][0]["in_attic"] == 2
 
 
-def test_a_counter_beside_waits_whole_and_counts_with_one_word(phone: BrowserContext, server: Served) -> None:
+def test_a_counter_beside_waits_whole_and_counts_with_one_word(bare_phone: BrowserContext, server: Served) -> None:
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     tap(page, 1)
     where = {"section": "main", "band": 2}
@@ -127,11 +117,11 @@ def test_two_phones_that_start_without_a_signal_come_to_one_day(browser: Browser
         context.close()
 
 
-def test_a_clock_two_days_ahead_is_said_and_its_day_arrives(phone: BrowserContext, server: Served) -> None:
+def test_a_clock_two_days_ahead_is_said_and_its_day_arrives(bare_phone: BrowserContext, server: Served) -> None:
     """Ahead from the first; without a signal at work; set right before it sends: the day is of today."""
     job = job_of(server)
-    phone.add_init_script("if (!localStorage.getItem('test.shift')) localStorage.setItem('test.shift', '48');")
-    page = opened(phone, server, job)
+    bare_phone.add_init_script("if (!localStorage.getItem('test.shift')) localStorage.setItem('test.shift', '48');")
+    page = opened(bare_phone, server, job)
     # What the clock is off is measured with the first word from the program, before anything is written.
     expect(page.get_by_text(re.compile("This phone’s clock is 2 days ahead"))).to_be_visible()
     page.route("**/api/**", lambda route: route.abort())
@@ -148,7 +138,9 @@ def test_a_clock_two_days_ahead_is_said_and_its_day_arrives(phone: BrowserContex
     assert abs(datetime.now(UTC) - began) < timedelta(minutes=5)
 
 
-def test_the_second_phone_learns_of_a_day_and_leaves_it_to_who_counts(phone: BrowserContext, server: Served) -> None:
+def test_the_second_phone_learns_of_a_day_and_leaves_it_to_who_counts(
+    bare_phone: BrowserContext, server: Served
+) -> None:
     """The office starts the day: the phone that counts first holds the count, nothing of it waits."""
     job = job_of(server)
     now = datetime.now(UTC).isoformat()
@@ -162,7 +154,7 @@ def test_the_second_phone_learns_of_a_day_and_leaves_it_to_who_counts(phone: Bro
         "value": {"revision": 1},
     }
     api(server, f"/api/jobs/{job}/log", "POST", {"entries": [start]})
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     page.get_by_role("button", name="Begin band").click()
     tap(page, 3)
     expect(head(page)).to_contain_text("all is sent")

@@ -3,37 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
+from playwright.sync_api import BrowserContext, Page, Route, expect
 
-from tests.browser.conftest import SIZES, api
+from tests.browser.conftest import api
 from tests.browser.test_field import heard, job_of, logged, opened
 from tests.served import Served
-from tools.taps import QUICK_CLOCK, begin_day, count_of, tap
+from tools.taps import begin_day, count_of, tap
 
-# A clock that is off by what the test says, in hours.
-SHIFTED = """
-const Right = Date;
-const shift = () => Number(localStorage.getItem("test.shift") ?? 0) * 3600e3;
-window.Date = class extends Right {
-  constructor(...of) { if (of.length) super(...of); else super(Right.now() + shift()); }
-  static now() { return Right.now() + shift(); }
-};
-"""
 STOP = {"kind": "vermiculite", "status": "suspected"}
-
-
-@pytest.fixture
-def phone(browser: Browser, server: Served) -> Iterator[BrowserContext]:
-    """Without a service worker, so that a test can stand between it and the program."""
-    context = browser.new_context(viewport=SIZES["phone"], has_touch=True, service_workers="block")
-    context.set_default_timeout(20_000)
-    context.add_init_script(QUICK_CLOCK + SHIFTED)
-    yield context
-    context.close()
 
 
 def put(server: Served, job: str, **change: Any) -> None:
@@ -64,11 +45,11 @@ PROBLEM = '{"type": "about:blank", "title": "Too large", "status": 413, "detail"
     [(502, "<html/>", "text/html"), (200, '{"success": true}', "application/json"), (413, "<html/>", "text/html")],
 )
 def test_what_is_not_the_program_refuses_nothing(
-    phone: BrowserContext, server: Served, answer: tuple[int, str, str]
+    bare_phone: BrowserContext, server: Served, answer: tuple[int, str, str]
 ) -> None:
     """A proxy before a stopped program, a captive page, a proxy's own limit: photo and bag wait, and the head says since when."""
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     expect(head(page)).to_contain_text("all is sent")
     page.route("**/api/**", stands_between(*answer))
@@ -88,9 +69,9 @@ def test_what_is_not_the_program_refuses_nothing(
 
 
 def test_what_the_program_refuses_stays_with_its_reason_until_it_is_taken_away(
-    phone: BrowserContext, server: Served
+    bare_phone: BrowserContext, server: Served
 ) -> None:
-    page = opened(phone, server, job_of(server), "Check")
+    page = opened(bare_phone, server, job_of(server), "Check")
     page.route("**/api/photos", stands_between(413, PROBLEM, "application/problem+json"))
     picture = page.screenshot()
     page.get_by_label("Photo").set_input_files({"name": "p.png", "mimeType": "image/png", "buffer": picture})
@@ -105,9 +86,11 @@ def test_what_the_program_refuses_stays_with_its_reason_until_it_is_taken_away(
     expect(page.get_by_text("Refused by the program")).to_have_count(0)
 
 
-def test_a_batch_refused_as_a_whole_ends_only_the_entry_that_is_meant(phone: BrowserContext, server: Served) -> None:
+def test_a_batch_refused_as_a_whole_ends_only_the_entry_that_is_meant(
+    bare_phone: BrowserContext, server: Served
+) -> None:
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     expect(head(page)).to_contain_text("all is sent")
 
@@ -136,11 +119,11 @@ def tap_on(page: Page) -> None:
 
 
 def test_after_an_emptied_store_everything_comes_back_and_a_lost_photo_is_said(
-    phone: BrowserContext, server: Served
+    bare_phone: BrowserContext, server: Served
 ) -> None:
     """Eight bags are at the office, three wait here with a photo; the first store goes."""
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     tap(page, 8)
     expect(head(page)).to_contain_text("all is sent")
@@ -168,10 +151,10 @@ def test_after_an_emptied_store_everything_comes_back_and_a_lost_photo_is_said(
 
 
 def test_a_stop_from_the_office_halts_the_day_and_bags_are_asked_when_they_went_in(
-    phone: BrowserContext, server: Served
+    bare_phone: BrowserContext, server: Served
 ) -> None:
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     tap(page, 4)
     expect(head(page)).to_contain_text("all is sent")
@@ -197,8 +180,8 @@ def test_a_stop_from_the_office_halts_the_day_and_bags_are_asked_when_they_went_
     expect(page.locator(".ready")).to_contain_text("revision 2")
 
 
-def test_an_old_pack_is_said_to_be_old_before_a_day_starts_by_it(phone: BrowserContext, server: Served) -> None:
-    page = opened(phone, server, job_of(server))
+def test_an_old_pack_is_said_to_be_old_before_a_day_starts_by_it(bare_phone: BrowserContext, server: Served) -> None:
+    page = opened(bare_phone, server, job_of(server))
     page.get_by_role("button", name="Start the day").wait_for()
     expect(head(page)).to_contain_text("all is sent")
     page.route("**/api/**", lambda route: route.abort())
@@ -207,9 +190,9 @@ def test_an_old_pack_is_said_to_be_old_before_a_day_starts_by_it(phone: BrowserC
     expect(page.get_by_text(re.compile(r"No word from the office since \d\d:\d\d, 3 hours ago"))).to_be_visible()
 
 
-def test_a_wrong_band_tapped_and_tapped_back_leaves_nothing_behind(phone: BrowserContext, server: Served) -> None:
+def test_a_wrong_band_tapped_and_tapped_back_leaves_nothing_behind(bare_phone: BrowserContext, server: Served) -> None:
     job = job_of(server)
-    page = opened(phone, server, job)
+    page = opened(bare_phone, server, job)
     begin_day(page)
     tap(page, 2)
     page.get_by_role("button", name=re.compile("^Band 3, to do")).click()
@@ -238,8 +221,8 @@ def test_a_wrong_band_tapped_and_tapped_back_leaves_nothing_behind(phone: Browse
     expect(page.get_by_role("button", name=re.compile("^Band 1, open, 2.0 of"))).to_be_visible()
 
 
-def test_band_done_stands_apart_from_the_bag_and_has_a_way_back(phone: BrowserContext, server: Served) -> None:
-    page = opened(phone, server, job_of(server))
+def test_band_done_stands_apart_from_the_bag_and_has_a_way_back(bare_phone: BrowserContext, server: Served) -> None:
+    page = opened(bare_phone, server, job_of(server))
     begin_day(page)
     bag, done = (page.get_by_role("button", name=name).bounding_box() for name in ("+1 bag", "Band 1 is done"))
     assert bag is not None and done is not None and done["y"] - bag["y"] - bag["height"] >= 40
@@ -248,9 +231,9 @@ def test_band_done_stands_apart_from_the_bag_and_has_a_way_back(phone: BrowserCo
     tap(page, 1)
 
 
-def test_nothing_is_read_that_nobody_read(phone: BrowserContext, server: Served) -> None:
+def test_nothing_is_read_that_nobody_read(bare_phone: BrowserContext, server: Served) -> None:
     job = job_of(server)
-    page = opened(phone, server, job, "Check")
+    page = opened(bare_phone, server, job, "Check")
     keep = page.get_by_role("button", name="Keep this reading")
     for _ in range(15):
         keep.evaluate("(button) => button.click()")
