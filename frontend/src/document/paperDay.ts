@@ -18,7 +18,14 @@ interface Said {
 
 interface Bands {
   revision: number;
-  by_band: readonly { number: number; section: string }[];
+  by_band: readonly { number: number; section: string; quota: number }[];
+}
+
+/** Field bags of each section: what a day's start tells, so that its bands stay. */
+export function bagsBySection(bands: Bands["by_band"]): Record<string, number> {
+  const found: Record<string, number> = {};
+  for (const band of bands) if (band.quota > 0) found[band.section] = (found[band.section] ?? 0) + band.quota;
+  return found;
 }
 
 const number = (text: string) => Number(text.trim().replace(",", "."));
@@ -41,7 +48,7 @@ export function paperEntries(typed: PaperDayTyped, plan: Bands): { entries: Said
   if (!filled.length) return { wrong: "Enter the bags of at least one band." };
   const step = (end.valueOf() - begin.valueOf()) / (filled.length + 1);
   const entries: Said[] = [
-    { kind: "day.start", value: { revision: plan.revision }, at: begin },
+    { kind: "day.start", value: { revision: plan.revision, bags: bagsBySection(plan.by_band) }, at: begin },
     { kind: "count.take", value: {}, at: begin },
     { kind: "hopper", value: { bags: hopper[0] }, at: begin },
   ];

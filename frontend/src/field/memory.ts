@@ -36,8 +36,8 @@ export interface KeptPack {
   /** When the program last said that it is the newest, and by which version of the job. */
   checkedAt?: string;
   saves?: number | null;
-  /** The lowest revision that a day had begun by when it was fetched: since then it tells the stops with their time. */
-  daysFrom?: number | null;
+  /** The days that were begun when it was fetched: what it tells of stops and bands follows from the first of them. */
+  daysBegun?: string;
   /** A newer one that the program has: taken over only when nobody is at work by the old one. */
   newer?: Pack;
 }

@@ -87,6 +87,13 @@ export interface FillTable {
   constants: Constants;
 }
 
+/** Field bags of each section: what a day’s start tells, so that its bands stay. */
+export function bagsBySection(fill: FillTable): Record<string, number> {
+  const found: Record<string, number> = {};
+  for (const band of fill.bands) if (band.bags > 0) found[band.section] = (found[band.section] ?? 0) + band.bags;
+  return found;
+}
+
 export interface WorkItem {
   key: string;
   group: string;

@@ -47,17 +47,21 @@ export async function takeNewer(memory: Memory, kept: KeptPack, now: Date) {
   if (newer) await memory.keepPack({ ...rest, pack: newer, loadedAt: now.toISOString() });
 }
 
-/** The lowest revision that a day was begun by, null before the first. A pack tells since when each stop stands from there on. */
-export function daysFrom(entries: readonly KeptEntry[]): number | null {
-  const begun = entries.filter((one) => one.entry.kind === "day.start").map((one) => Number(one.entry.value.revision));
-  return begun.length ? Math.min(...begun) : null;
+/** The days that were begun and not taken back. A pack is cut as the first of them began, and tells the stops since then. */
+export function daysBegun(entries: readonly KeptEntry[]): string {
+  const voided = new Set(entries.map((one) => one.entry.voids));
+  return entries
+    .filter((one) => one.entry.kind === "day.start" && !voided.has(one.id))
+    .map((one) => one.id)
+    .sort()
+    .join(" ");
 }
 
 /** A pack as the program has it now is taken where no day of the job is open; in a day it is kept beside the old one and offered. */
 export async function keepFresh(memory: Memory, job: string, pack: Pack, saves: number | null, now: Date) {
   const stored = await memory.pack(job);
-  const from = daysFrom(await memory.entries(job));
-  const checked = { checkedAt: now.toISOString(), saves, daysFrom: from };
+  const begun = daysBegun(await memory.entries(job));
+  const checked = { checkedAt: now.toISOString(), saves, daysBegun: begun };
   if (!stored) return memory.keepPack({ job, pack, loadedAt: now.toISOString(), ...checked });
   if (stored.pack.code === pack.code) {
     const { newer: _, ...rest } = stored;

@@ -1,6 +1,6 @@
 import type { Clock } from "./clock";
 import type { KeptEntry, KeptPack, KeptPhoto, Memory, Said } from "./memory";
-import { daysFrom, keepFresh, takeNewer, takeOffered } from "./packs";
+import { daysBegun, keepFresh, takeNewer, takeOffered } from "./packs";
 import { type Contact, contactOf, drain, fetchPack, OFFSET, Refusal } from "./wire";
 
 /** What the phone knows of a job. pack: null until it is read; entries: null until then too: an empty log must not be shown. */
@@ -88,8 +88,8 @@ export class Phone {
     const saves = heard.saves.get(this.job);
     const kept = await this.memory.pack(this.job);
     if (saves !== undefined || !kept) {
-      const from = daysFrom(await this.memory.entries(this.job));
-      const same = kept && kept.saves === saves && (kept.daysFrom ?? null) === from;
+      const begun = daysBegun(await this.memory.entries(this.job));
+      const same = kept && kept.saves === saves && kept.daysBegun === begun;
       const failed = same ? await this.checked(kept) : await this.askPack(saves ?? null);
       if (failed && contact.kind === "heard") contact = contactOf(failed);
     }

@@ -1,4 +1,4 @@
-import type { Quota } from "../../src/field/pack";
+import { bagsBySection, type Quota } from "../../src/field/pack";
 import type { Run } from "../../src/field/run";
 import { stopsLeft } from "../../src/field/stops";
 import { undoable } from "../../src/field/undo";
@@ -136,7 +136,10 @@ export class Crew {
     if (stopsLeft(walked.table.stops, walked.done, walked.cleared).length) return;
     const level = walked.product === null ? 0 : (walked.products.get(walked.product)?.hopperNow ?? 0);
     const revision = phone.phone.known.pack?.pack.revision;
-    await phone.act(["day.start", { revision }], ["hopper", { bags: this.chance.under(0.8) ? level : this.level() }]);
+    await phone.act(
+      ["day.start", { revision, bags: bagsBySection(walked.table) }],
+      ["hopper", { bags: this.chance.under(0.8) ? level : this.level() }],
+    );
   }
 
   private level = () => this.chance.whole(0, 8) / 4;

@@ -11,8 +11,11 @@ from typing import Any
 
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
+from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
+from ..core.from_job.log import entry_of
+from ..core.log.first_day import Cut, cut_of
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
 from ..formats.proof_json import proof_json
@@ -34,6 +37,7 @@ from .problems import Problem
 from .stops import SEEN, stops_seen
 
 field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
+CUT: TypeAdapter[Cut | None] = TypeAdapter(Cut | None)
 MOST_PACKS = 64
 # Where nothing stands today and tomorrow, the next day with anything on it is looked for so far ahead.
 LOOKED_AHEAD_DAYS = 15
@@ -61,8 +65,12 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
         revision, document = stored.revision, stored.document
     else:
         document = store.revision(job_id, revision)
-    seen = to_jsonable_python(stops_seen(store, job_id, store.log(job_id), revision))
-    asked = json.dumps({"revision": revision, "firm": read_firm(store).document, "seen": seen})
+    logged = store.log(job_id)
+    seen = stops_seen(store, job_id, logged, revision)
+    cut = cut_of(entry_of(entry) for entry in entries_of(logged))
+    asked = json.dumps(
+        {"revision": revision, "firm": read_firm(store).document, **to_jsonable_python({"seen": seen, "cut": cut})}
+    )
     given = json.dumps(document).encode()
     key = hashlib.sha256(given + asked.encode()).hexdigest()
     with _lock:
@@ -80,8 +88,9 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
 def packed(given: bytes, how: str) -> bytes:
     """The field pack of a document. how: revision and the firm's document, as JSON."""
     asked = json.loads(how)
-    seen = SEEN.validate_python(asked["seen"])
-    return written(field_pack(read_job(json.loads(given)), asked["revision"], Firm.model_validate(asked["firm"]), seen))
+    seen, cut = SEEN.validate_python(asked["seen"]), CUT.validate_python(asked["cut"])
+    firm = Firm.model_validate(asked["firm"])
+    return written(field_pack(read_job(json.loads(given)), asked["revision"], firm, seen, cut))
 
 
 @field.get(

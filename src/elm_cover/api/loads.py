@@ -67,8 +67,8 @@ class _Made:
 def _made(given: bytes, asked: dict[str, Any]) -> _Made:
     job = LoadAsked.model_validate_json(given).job
     firm = Firm.model_validate(asked["firm"])
-    planned, found = plan(job), reach(job)
     day = None if asked["day"] is None else DAYS.validate_python(asked["day"])
+    planned, found = plan(job), reach(job, None if day is None else day.cut)
     work, counts = (planned.work, {}) if day is None else (work_after(planned, day), counts_of(day))
     made = load(job, planned, work, firm, found.hose)
     return _Made(found, made, counted_back(made.items, counts), firm)

@@ -17,7 +17,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from ..core.base.units import nearest_eighth
-from ..core.filling.table import FillTable
+from ..core.filling.table import FillTable, bags_by_section
 from .machine import Machine, Settings
 
 ACTOR = "practice"
@@ -53,7 +53,7 @@ class Practice:
         kind = "glass" if any(p.minutes[1] / p.bag_lb > 0.09 for p in self.table.products) else "cellulose"
         machine = Machine(kind, self.seed, self.settings)
         level = HOPPER_BAGS
-        yield self._say("day.start", {"revision": self.revision})
+        yield self._say("day.start", {"revision": self.revision, "bags": bags_by_section(self.table)})
         yield self._say("hopper", {"bags": HOPPER_BAGS})
         at = self.settings
         yield self._say("setting", {"speed": at.speed, "gate": at.gate, "air": at.air})

@@ -17,6 +17,7 @@ from ..core.filling.forecast import corridor
 from ..core.filling.run import Run
 from ..core.filling.stops import StopsSeen
 from ..core.filling.table import FillTable
+from ..core.log.first_day import Cut
 from ..core.plan import Load, Plan, Reach, filled_job
 from ..core.work.item import AS_IT_IS, GONE, WorkItem
 from ..core.work.kinds import GROUPS, KINDS
@@ -31,13 +32,18 @@ OUTLINE_DIGITS = 1
 
 
 def field_pack(
-    job: Job, revision: int | None = None, firm: Firm | None = None, seen: Sequence[StopsSeen] = ()
+    job: Job,
+    revision: int | None = None,
+    firm: Firm | None = None,
+    seen: Sequence[StopsSeen] = (),
+    cut: Cut | None = None,
 ) -> dict[str, Any]:
     """Everything the phone needs of a job as it is. revision: which one it is; code: what it was made from, told by its sum.
 
     seen: the stops of the revisions since the first day's, this one's last; left out: nobody knows since when one stands.
+    cut: by what the floor was cut when the first day began.
     """
-    filled = filled_job(job, firm, seen, revision)
+    filled = filled_job(job, firm, seen, revision, cut)
     planned, found, made, table = filled.planned, filled.found, filled.made, filled.table
     told: dict[str, Any] = {
         "format": FORMAT,

@@ -81,7 +81,8 @@ class Nothing(DocumentModel):
 
 
 class DayStarted(DocumentModel):
-    """revision: of the job that the crew works by. lot: of the product, as its bags say."""
+    """revision: of the job that the crew works by. lot: of the product, as its bags say. bags: field bags of each section, by which
+    its floor is cut into bands."""
 
     revision: int = Field(strict=True, ge=0, le=10_000_000)
     crew: Identifier | None = None
@@ -89,6 +90,9 @@ class DayStarted(DocumentModel):
     lot: Name | None = None
     machine: Name | None = None
     hose_ft: float | None = Field(None, strict=True, allow_inf_nan=False, ge=0, le=1_000)
+    bags: dict[Identifier, Annotated[float, Field(allow_inf_nan=False, gt=0, le=100_000)]] | None = Field(
+        None, max_length=40
+    )
 
 
 class BandMoved(DocumentModel):

@@ -29,7 +29,8 @@ ORDER = "Last needed goes in first. Out and back are counted in the units that s
 
 def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> bytes:
     """The load of a job as PDF. firm: whose kit and truck, left out: the start values. log: what was ticked."""
-    result, way, day = plan(job), reach(job), day_of(log)
+    day = day_of(log)
+    result, way = plan(job), reach(job, day.cut)
     made = load(job, result, work_after(result, day), firm or Firm(), way.hose)
     lines = counted_back(made.items, counts_of(day))
     parts: list[Part] = [("What goes on the truck", lambda: _list(made, lines, way))]

@@ -3658,9 +3658,19 @@ export interface components {
             now: string;
         };
         /**
+         * Cut
+         * @description bags: field bags of each section by which its floor was cut; None: by the throw alone, as older programs did.
+         */
+        Cut: {
+            /** Bags */
+            bags: {
+                [key: string]: number;
+            } | null;
+        };
+        /**
          * Day
          * @description The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-         *     many of each kind were counted; days: how many were begun; practice: all of them are. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+         *     many of each kind were counted; days: how many were begun; practice: all of them are; cut: by what the floor was cut into bands when the first began. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
          *     how much of each thing went onto the truck and came back, summed; moved: the entries that said so.
          */
         Day: {
@@ -3716,6 +3726,8 @@ export interface components {
              * @default false
              */
             practice?: boolean;
+            /** @default null */
+            cut?: components["schemas"]["Cut"] | null;
         };
         /**
          * FoundMore

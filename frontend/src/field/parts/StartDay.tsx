@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { fixed, trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
-import type { Stop } from "../pack";
+import { bagsBySection, type Stop } from "../pack";
 import type { Field } from "../useField";
 import { Steps } from "./Steps";
 
@@ -79,7 +79,7 @@ export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[
               ...(machine.trim() ? { machine: machine.trim() } : {}),
             };
             return field.act([
-              ["day.start", { revision: field.pack.revision, ...more }],
+              ["day.start", { revision: field.pack.revision, bags: bagsBySection(field.pack.fill), ...more }],
               ["hopper", { bags }],
             ]);
           }}

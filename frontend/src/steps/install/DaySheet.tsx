@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import type { RunAnswer } from "../../api/types";
+import { bagsBySection } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { fixed, trimmed, useUnits } from "../../ui/units";
@@ -88,7 +89,7 @@ export function DaySheet({ run }: { run: RunAnswer }) {
                 size="xs"
                 disabled={run.stops.length > 0}
                 title={run.stops.length ? "Not while a stop stands; see above" : undefined}
-                onClick={() => log.add("day.start", { revision: run.revision })}
+                onClick={() => log.add("day.start", { revision: run.revision, bags: bagsBySection(run.by_band) })}
               >
                 Start the day
               </Button>

@@ -99,3 +99,12 @@ class FillTable:
     revision: int | None = None
     sections: Mapping[str, str] = field(default_factory=dict)
     constants: Constants = START
+
+
+def bags_by_section(table: FillTable) -> dict[str, float]:
+    """Field bags of each section that is blown: what a day's start tells, so that its bands stay."""
+    found: dict[str, float] = {}
+    for band in table.bands:
+        if band.bags > 0:
+            found[band.section] = found.get(band.section, 0.0) + band.bags
+    return found

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from .entry import Entry
+from .first_day import Cut, cut_of
 from .standing import START, Ignored, standing
 
 # What is said of an item: of these the last word holds.
@@ -62,7 +63,7 @@ class FoundMore:
 @dataclass(frozen=True)
 class Day:
     """The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
-    many of each kind were counted; days: how many were begun; practice: all of them are. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
+    many of each kind were counted; days: how many were begun; practice: all of them are; cut: by what the floor was cut into bands when the first began. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
     how much of each thing went onto the truck and came back, summed; moved: the entries that said so."""
 
     done: dict[str, Mark]
@@ -79,10 +80,12 @@ class Day:
     holes: dict[str, int] = field(default_factory=dict)
     days: int = 0
     practice: bool = False
+    cut: Cut | None = None
 
 
 def fold(entries: Iterable[Entry]) -> Day:
     """Everything the entries come to, of the work list and the load. Source: design §5, totals are a pure fold."""
+    entries = tuple(entries)
     stood = standing(entries)
     last: dict[str, Entry] = {}
     notes: list[Said] = []
@@ -125,6 +128,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         holes=holes,
         days=sum(entry.kind == START for entry in stood.entries),
         practice=stood.practice,
+        cut=cut_of(entries),
     )
 
 

@@ -11,6 +11,7 @@ from ...job.log_entry import LogEntry
 from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
 from ..from_job.log import entry_of
+from ..log.first_day import Cut, cut_of
 from ..log.fold import Day
 from ..work.item import DONE, WorkList
 from .filling import fill_table
@@ -47,13 +48,21 @@ class ProvedJob:
 
 
 def filled_job(
-    job: Job, firm: Firm | None = None, seen: Sequence[StopsSeen] = (), revision: int | None = None
+    job: Job,
+    firm: Firm | None = None,
+    seen: Sequence[StopsSeen] = (),
+    revision: int | None = None,
+    cut: Cut | None = None,
 ) -> FilledJob:
-    """firm: whose kit and truck, left out: the start values. seen, revision: as of fill_table."""
-    planned, found = plan(job), reach(job)
+    """firm: whose kit and truck, left out: the start values. seen, revision: as of fill_table; cut: as of reach."""
+    planned, found = plan(job), reach(job, cut)
     made = load(job, planned, planned.work, firm or Firm(), found.hose)
     return FilledJob(
-        job=job, planned=planned, found=found, made=made, table=fill_table(job, planned, found, made, seen, revision)
+        job=job,
+        planned=planned,
+        found=found,
+        made=made,
+        table=fill_table(job, planned, found, made, seen, revision, cut),
     )
 
 
@@ -61,11 +70,11 @@ def proved_job(
     job: Job, log: Sequence[LogEntry], by_least: bool | None = None, seen: Sequence[StopsSeen] = ()
 ) -> ProvedJob:
     """by_least: claim by «nowhere less»; left out: as the job's house rule says. seen: as of fill_table. Source: handbook §19."""
-    filled, day = filled_job(job, seen=seen), day_of(log)
+    entries = [entry_of(entry) for entry in log]
+    filled, day = filled_job(job, seen=seen, cut=cut_of(entries)), day_of(log)
     work = work_after(filled.planned, day)
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
-    entries = [entry_of(entry) for entry in log]
     proof = prove(job, filled.planned, filled.table, entries, sealed, least)
     # As they stand: a picture of a day that was taken back has its place no more.
     stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}

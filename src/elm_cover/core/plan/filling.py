@@ -21,6 +21,7 @@ from ..from_job.section import section_input
 from ..given.product import ProductInput
 from ..given.section import SectionInput
 from ..laying.site import site_of
+from ..log.first_day import Cut
 from ..section.result import SectionPlan
 from ..work.item import STOP
 from ..work.kinds import CREW
@@ -51,10 +52,17 @@ class _Cells:
 
 
 def fill_table(
-    job: Job, planned: Plan, found: Reach, made: Load, seen: Sequence[StopsSeen] = (), revision: int | None = None
+    job: Job,
+    planned: Plan,
+    found: Reach,
+    made: Load,
+    seen: Sequence[StopsSeen] = (),
+    revision: int | None = None,
+    cut: Cut | None = None,
 ) -> FillTable:
     """Bands in the order they are filled, closed bays after them; places to read; products; stops. seen: stops of the revisions
-    since the first day's, this one's last, where that is known. Source: handbook §17."""
+    since the first day's, this one's last, where that is known; cut: by what closed bays were shared out when the first day began.
+    Source: handbook §17."""
     stops, past = with_times(seen) if seen else (stops_of(planned), ())
     products = {product.id: product_input(product) for product in job.products}
     blown = {id_ for id_, product in products.items() if product.chart is not None}
@@ -80,7 +88,7 @@ def fill_table(
     quotas.sort(key=lambda quota: quota.number)
     last = max((band.number for reached in found.sections for band in reached.bands), default=0)
     quotas += _closed_bays(
-        planned, blown, last, {s.id: s.framing.spacing_in if s.framing else None for s in job.sections}
+        planned, blown, last, cut, {s.id: s.framing.spacing_in if s.framing else None for s in job.sections}
     )
     return FillTable(
         bands=tuple(quotas),
@@ -148,7 +156,9 @@ def _quota(section: SectionPlan, band: BandPlan, depth_in: float | None) -> Quot
     )
 
 
-def _closed_bays(planned: Plan, blown: set[str], last: int, spacings: Mapping[str, float | None]) -> Iterator[Quota]:
+def _closed_bays(
+    planned: Plan, blown: set[str], last: int, cut: Cut | None, spacings: Mapping[str, float | None]
+) -> Iterator[Quota]:
     """Slopes, walls and closed floors, after the floor: each by its bays, at most 8 bags at a time. Source: handbook §14, bands."""
     for section in planned.sections:
         if section.kind in ("open_floor", "left_out") or section.product not in blown or not section.bags.field:
@@ -157,8 +167,13 @@ def _closed_bays(planned: Plan, blown: set[str], last: int, spacings: Mapping[st
         enclosed, spacing = None if fields is None else fields.enclosed, spacings[section.id]
         count = 0 if enclosed is None or not spacing else math.ceil(12 * enclosed.length_ft / spacing - 1e-9)
         area = section.surface_ft2 or section.net_area_ft2 or 0.0
+        by = (
+            0.0
+            if cut is not None and cut.bags is None
+            else ((cut and cut.bags) or {}).get(section.id, section.bags.field)
+        )
         first = 1
-        for share, bays in bays_at_a_time(section.bags.field, count):
+        for share, bays in bays_at_a_time(by, count):
             last += 1
             yield Quota(
                 number=last,

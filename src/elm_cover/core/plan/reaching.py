@@ -16,6 +16,7 @@ from ..given.reach import ReachInput
 from ..given.section import SectionInput
 from ..hazards.clearances import DECK_IN, FILLED_UNDER
 from ..laying.site import site_of
+from ..log.first_day import Cut
 from ..reach.bands import banded
 from ..reach.cord import Cord, cord
 from ..reach.crawl_floor import Deck, Room, crawl_floor
@@ -46,8 +47,11 @@ class Reach:
     behind: Behind | None = field(default=None, repr=False, compare=False)
 
 
-def reach(job: Job) -> Reach:
-    """How the crew gets to every place of the attic, in what order it fills it, and what hose and cord that takes."""
+def reach(job: Job, cut: Cut | None = None) -> Reach:
+    """How the crew gets to every place of the attic, in what order it fills it, and what hose and cord that takes.
+
+    cut: by what the floor was cut when the first day began; None: by the bags of today.
+    """
     notes = Notebook()
     given = reach_input(job)
     products = {product.id: product_input(product) for product in job.products}
@@ -70,7 +74,11 @@ def reach(job: Job) -> Reach:
     planned = [plan_section(section, Notebook(section.id, f"sections.{section.id}.")) for section in filled]
     bags = [bags_by_cell(section, Itself(each)) for section, each in zip(filled, planned, strict=True)]
     taken = {names[s.id]: None if b is None else Itself(b) for s, b in zip(filled, bags, strict=True)}
-    found = cut_bands(banded(floor, way, throw, grids), floor, way, throw, taken)
+    found = banded(floor, way, throw, grids, even=cut is None or cut.bags is not None)
+    if cut is None or cut.bags is not None:
+        told = {} if cut is None else cut.bags or {}
+        first = {names[s.id]: told[s.id] for s in filled if s.id in told}
+        found = cut_bands(found, floor, way, throw, taken, first)
     behind = _behind(
         Itself(floor), Itself(way), Itself(found), tuple(names.items()), tuple((i, Itself(g)) for i, g in grids.items())
     )

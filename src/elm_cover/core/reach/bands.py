@@ -69,23 +69,28 @@ class Banded:
         return self.of_node.nbytes + 2 * sum(found.nbytes for found in self.cells.values()) + 400 * len(self.bands)
 
 
-def banded(floor: CrawlFloor, way: Way, throw_ft: float, grids: Mapping[int, Grid]) -> Banded:
-    """The floor in bands about a throw deep. grids: of the rooms that are filled, by their number.
+def banded(floor: CrawlFloor, way: Way, throw_ft: float, grids: Mapping[int, Grid], even: bool = True) -> Banded:
+    """The floor in bands about a throw deep. grids: of the rooms that are filled, by their number. even: of one depth; else a throw
+    deep each, the farthest what is left, as older programs told them.
 
     A cell where one cannot be joins the band of its nearest place where one can. Raises ValueError for a throw of 0 or less.
     Source: handbook §14, bands.
     """
     if not throw_ft > 0:
         raise ValueError("a throw is over 0 ft")
-    return _banded(Itself(floor), Itself(way), throw_ft, tuple((room, Itself(grid)) for room, grid in grids.items()))
+    return _banded(
+        Itself(floor), Itself(way), throw_ft, tuple((room, Itself(grid)) for room, grid in grids.items()), even
+    )
 
 
 @remembered(BYTES_KEPT, lambda found: found.array_bytes)
-def _banded(floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tuple[tuple[int, Itself], ...]) -> Banded:
+def _banded(
+    floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tuple[tuple[int, Itself], ...], even: bool
+) -> Banded:
     floor: CrawlFloor = floor_itself.thing
     way: Way = way_itself.thing
     filled = [room for room, _ in grids]
-    piece = _pieces(floor, way, throw_ft, filled)
+    piece = _pieces(floor, way, throw_ft, filled, even)
     order, wings = _order(piece, way)
     nodes = {room: _nodes(floor, room, grid.thing) for room, grid in grids}
     pieces = [(np.flatnonzero(piece == n), wing) for n, wing in zip(order, wings, strict=True)]
@@ -129,7 +134,7 @@ def even_depth_ft(crawl_ft: Floats, throw_ft: float) -> tuple[float, float]:
     return near, stretch / max(1, np.ceil(stretch / throw_ft - 1e-9)) if stretch > 0 else throw_ft
 
 
-def _pieces(floor: CrawlFloor, way: Way, throw_ft: float, filled: list[int]) -> Integers:
+def _pieces(floor: CrawlFloor, way: Way, throw_ft: float, filled: list[int], even: bool) -> Integers:
     """Which piece each node is in, −1 where no way leads or nothing is filled: floor of one room and one band, joined."""
     reached = np.isfinite(way.crawl_ft) & np.isin(floor.room, filled)
     band = np.full(floor.count, -1, dtype=np.int64)
@@ -137,9 +142,9 @@ def _pieces(floor: CrawlFloor, way: Way, throw_ft: float, filled: list[int]) -> 
         mine = np.flatnonzero(reached & (floor.room == room))
         if mine.size == 0:
             continue
-        near, deep = even_depth_ft(way.crawl_ft[mine], throw_ft)
+        near, deep = even_depth_ft(way.crawl_ft[mine], throw_ft) if even else (0.0, throw_ft)
         # A way that ends on the border of two bands is of the nearer one but for rounding, and so is the farthest of all.
-        number = np.floor((way.crawl_ft[mine] - near) / deep - 1e-9)
+        number = np.floor((way.crawl_ft[mine] - near) / deep + (-1e-9 if even else 1e-9))
         band[mine] = np.maximum(number, 0).astype(np.int64)
     steps = steps_of(floor)
     alike = (

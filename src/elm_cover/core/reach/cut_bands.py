@@ -42,14 +42,22 @@ def most_bags(section_bags: float) -> float:
     return min(max(section_bags * SHARE, LEAST_BAGS), max(MOST_BAGS, section_bags * MOST_SHARE))
 
 
-def cut_bands(found: Banded, floor: CrawlFloor, way: Way, throw_ft: float, bags: Mapping[int, Itself | None]) -> Banded:
+def cut_bands(
+    found: Banded,
+    floor: CrawlFloor,
+    way: Way,
+    throw_ft: float,
+    bags: Mapping[int, Itself | None],
+    first: Mapping[int, float] | None = None,
+) -> Banded:
     """The same floor with the bands cut that take too many bags. bags: by room, an array of the bags on each cell of its grid,
-    shape (cells,); None while they are not known: then its bands stay. Source: handbook §14, bands.
+    shape (cells,); None while they are not known: then its bands stay. first: by room, the bags of the section when its first day
+    began: it stays cut as it was by them. Source: handbook §14, bands.
     """
     parts: dict[int, list[Integers]] = {}
     for room, of_cells in bags.items():
         if of_cells is not None:
-            parts |= _parts(Itself(found), Itself(floor), Itself(way), room, of_cells)
+            parts |= _parts(Itself(found), Itself(floor), Itself(way), room, of_cells, (first or {}).get(room))
     if all(len(each) == 1 for each in parts.values()):
         return found
     pieces = [
@@ -77,7 +85,7 @@ def _told(
 
 @remembered(BYTES_KEPT, lambda parts: sum(part.nbytes for each in parts.values() for part in each) + 1_000)
 def _parts(
-    found_itself: Itself, floor_itself: Itself, way_itself: Itself, room: int, bags: Itself
+    found_itself: Itself, floor_itself: Itself, way_itself: Itself, room: int, bags: Itself, first: float | None
 ) -> dict[int, list[Integers]]:
     """The bands of a room by their place among all, each in its parts: sets of nodes, the farther first."""
     found: Banded = found_itself.thing
@@ -86,8 +94,11 @@ def _parts(
     here = nodes >= 0
     weight = np.bincount(nodes[here], of_cells[here], floor.count).astype(np.float64)
     area = np.bincount(nodes[here], minlength=floor.count).astype(np.float64) * found.cell_ft2[room]
+    whole = float(of_cells.sum())
+    if first is not None and whole > 0:
+        weight, whole = weight * (first / whole), first
     cutter = _Cutter(floor, way_itself.thing, weight, area)
-    most = most_bags(float(of_cells.sum()))
+    most = most_bags(whole)
     return {
         i: cutter.parts(np.flatnonzero(found.of_node == i), most)
         for i, band in enumerate(found.bands)
