@@ -106,7 +106,7 @@ def test_taking_a_tick_back_brings_back_what_was_said_before_it() -> None:
 
 
 def test_an_empty_log_comes_to_nothing() -> None:
-    assert fold([]) == Day({}, {}, (), (), (), ())
+    assert fold([]) == Day(done={}, left={}, notes=(), photos=(), taken_back=(), ignored=())
 
 
 def test_what_went_out_and_came_back_is_summed_and_a_void_takes_its_part_away() -> None:

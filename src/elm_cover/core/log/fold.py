@@ -60,7 +60,7 @@ class FoundMore:
     value: dict[str, Any]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Day:
     """The log folded. cleared: hazards that somebody named has cleared, and how; found: what is to do beside the list; holes: how
     many of each kind were counted; days: how many were begun; practice: all of them are; cut: by what the floor was cut into bands when the first began. done, left: by the key of the item; the later word holds. taken_back: ids that were voided. out, back:
