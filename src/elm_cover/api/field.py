@@ -14,8 +14,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
-from ..core.from_job.log import entry_of
-from ..core.log.first_day import Cut, cut_of
+from ..core.log.first_day import Cut
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
 from ..formats.proof_json import proof_json
@@ -31,7 +30,7 @@ from .calendar_board import stored_board, told_line
 from .devices import asking_device
 from .heavy import worked
 from .jobs import job_store
-from .log import entries_of
+from .log import entries_of, logged_day
 from .packing import written
 from .problems import Problem
 from .stops import SEEN, stops_seen
@@ -67,7 +66,8 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
         document = store.revision(job_id, revision)
     logged = store.log(job_id)
     seen = stops_seen(store, job_id, logged, revision)
-    cut = cut_of(entry_of(entry) for entry in entries_of(logged))
+    day = logged_day(job_id)
+    cut = None if day is None else day.cut
     asked = json.dumps(
         {"revision": revision, "firm": read_firm(store).document, **to_jsonable_python({"seen": seen, "cut": cut})}
     )

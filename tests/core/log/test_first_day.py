@@ -10,6 +10,7 @@ import pytest
 from elm_cover.core.filling.table import bags_by_section
 from elm_cover.core.log.entry import Entry
 from elm_cover.core.log.first_day import Cut, cut_of
+from elm_cover.core.log.standing import standing
 from elm_cover.core.plan import filled_job, proved_job
 from elm_cover.demo.week import small_documents
 from elm_cover.devices.counter import Practice
@@ -36,7 +37,7 @@ def start(device: str, **value: Any) -> Entry:
     ],
 )
 def test_by_what_the_floor_was_cut(entries: list[Entry], cut: Cut | None) -> None:
-    assert cut_of(entries) == cut
+    assert cut_of(standing(entries).entries) == cut
 
 
 def ropewalk(depth_in: float | None = None) -> Job:

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from .entry import Entry
-from .standing import START, standing
+from .standing import START
 
 # Devices of this program, which tell by how many bags they went; where they do not, an older program wrote it.
 OURS = re.compile(r"^(phone-|desk )[0-9a-f]{8}-[0-9a-f]{4}-|^practice counter$")
@@ -20,12 +20,12 @@ class Cut:
     bags: Mapping[str, float] | None
 
 
-def cut_of(entries: Iterable[Entry]) -> Cut | None:
-    """Of the first day that stands; None before one, and where a device began it that does not tell: then by today's bags.
+def cut_of(stood: Iterable[Entry]) -> Cut | None:
+    """Of the first day. stood: the entries that count, in order. None before one, and where a device began it that does not tell: then by today's bags.
 
     A depth that is changed after that moves quotas and no band. Source: design §2, starting a day freezes a revision.
     """
-    start = next((entry for entry in standing(entries).entries if entry.kind == START), None)
+    start = next((entry for entry in stood if entry.kind == START), None)
     if start is None:
         return None
     told = start.value.get("bags")

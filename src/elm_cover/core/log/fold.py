@@ -85,7 +85,6 @@ class Day:
 
 def fold(entries: Iterable[Entry]) -> Day:
     """Everything the entries come to, of the work list and the load. Source: design §5, totals are a pure fold."""
-    entries = tuple(entries)
     stood = standing(entries)
     last: dict[str, Entry] = {}
     notes: list[Said] = []
@@ -128,7 +127,7 @@ def fold(entries: Iterable[Entry]) -> Day:
         holes=holes,
         days=sum(entry.kind == START for entry in stood.entries),
         practice=stood.practice,
-        cut=cut_of(entries),
+        cut=cut_of(stood.entries),
     )
 
 

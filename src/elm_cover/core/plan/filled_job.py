@@ -11,7 +11,7 @@ from ...job.log_entry import LogEntry
 from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
 from ..from_job.log import entry_of
-from ..log.first_day import Cut, cut_of
+from ..log.first_day import Cut
 from ..log.fold import Day
 from ..work.item import DONE, WorkList
 from .filling import fill_table
@@ -70,11 +70,12 @@ def proved_job(
     job: Job, log: Sequence[LogEntry], by_least: bool | None = None, seen: Sequence[StopsSeen] = ()
 ) -> ProvedJob:
     """by_least: claim by «nowhere less»; left out: as the job's house rule says. seen: as of fill_table. Source: handbook §19."""
-    entries = [entry_of(entry) for entry in log]
-    filled, day = filled_job(job, seen=seen, cut=cut_of(entries)), day_of(log)
+    day = day_of(log)
+    filled = filled_job(job, seen=seen, cut=day.cut)
     work = work_after(filled.planned, day)
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
+    entries = [entry_of(entry) for entry in log]
     proof = prove(job, filled.planned, filled.table, entries, sealed, least)
     # As they stand: a picture of a day that was taken back has its place no more.
     stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
