@@ -62,7 +62,7 @@ def test_hose_and_cord_say_what_to_change(page: Page) -> None:
     expect(hose).to_contain_text("Set the machine")
     expect(hose).to_contain_text("less hose.")
     cord = page.get_by_role("group", name="Cord", exact=True)
-    expect(cord).to_contain_text("14 AWG, 4.6 V lost")
+    expect(cord).to_contain_text("12 AWG, 2.9 V lost")
     long = cord.get_by_label("Socket to machine")
     long.fill("100")
     long.press("Enter")

@@ -22,7 +22,7 @@ from ..core.laying.buried import TENTED_VOID
 from ..core.money.saving import FUELS
 from ..core.plan.look_over import CONCERNS
 from ..core.plan.opinions import OPINIONS
-from ..core.preparation.materials import MATERIALS
+from ..core.preparation.materials import PRICED
 from ..core.rack.candidate import METHODS, TITLES
 from ..core.target.scale import code_table
 from ..core.target.tables import EDITIONS
@@ -79,6 +79,6 @@ def lists(query: ViewQuery) -> Response:
         wind_assumption=ASSUMPTION,
         work_kinds=KINDS_OF_WORK,
         added_kinds=[AddedLine(value=kind, title=ADDED[kind], unit=unit) for kind, (unit, _) in UNITS.items()],
-        preparation_materials=MATERIALS,
+        preparation_materials=PRICED,
     )
     return jsonify(query.told(answer.model_dump()))

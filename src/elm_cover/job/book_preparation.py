@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from .fields import DocumentModel, Price, Rate
 
+# What a length of 12 ft of any section cost to start with, in books of before.
+OLD_LUMBER = 13.0
+SoldLength = Literal[8, 10, 12, 14, 16, 18, 20]
 Hours = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000)]
 
 
 class PreparationPrices(DocumentModel):
-    """In the book's currency, of one container of each material."""
+    """In the book's currency, of one container of each material; of lumber, of a foot of each section."""
 
     gun_foam: Price = 14.0
     caulk: Price = 4.2
@@ -22,7 +25,11 @@ class PreparationPrices(DocumentModel):
     wood_board: Price = 42.0
     gypsum: Price = 15.0
     sheet_metal: Price = 38.0
-    lumber: Price = 13.0
+    lumber_3_5: Price = 0.65
+    lumber_5_5: Price = 0.95
+    lumber_7_25: Price = 1.25
+    lumber_9_25: Price = 1.7
+    lumber_11_25: Price = 2.35
     screws: Price = 7.5
     light_cover: Price = 18.0
     weatherstrip: Price = 8.0
@@ -41,6 +48,19 @@ class PreparationPrices(DocumentModel):
     screen: Price = 21.0
     co_alarm: Price = 32.0
     radiant_barrier: Price = 88.0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _one_price_of_lumber(cls, data: Any) -> Any:
+        """Older books have one price of a length of 12 ft whatever its section: each section moves by as much as that one did."""
+        if not isinstance(data, dict) or "lumber" not in data:
+            return data
+        old = data["lumber"]
+        if isinstance(old, bool) or not isinstance(old, int | float):
+            return data
+        rest = {name: value for name, value in data.items() if name != "lumber"}
+        starts = {name: field.default for name, field in cls.model_fields.items() if name.startswith("lumber_")}
+        return {name: round(start * old / OLD_LUMBER, 4) for name, start in starts.items()} | rest
 
 
 class PreparationRates(DocumentModel):
@@ -78,7 +98,8 @@ class PreparationRates(DocumentModel):
 
 
 class PreparationBook(DocumentModel):
-    """Prices and rates of the work before blowing."""
+    """Prices and rates of the work before blowing. lumber_ft: lengths of lumber that are bought, ft."""
 
     prices: PreparationPrices = PreparationPrices()
     rates: PreparationRates = PreparationRates()
+    lumber_ft: tuple[SoldLength, ...] = (8, 10, 12, 14, 16)

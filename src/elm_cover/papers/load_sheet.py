@@ -63,12 +63,14 @@ def _hose_and_cord(way: Reach) -> list[str]:
     if way.hose.needed_ft is not None:
         found.append(f"Hose: {fixed(way.hose.needed_ft)} ft from the machine to the farthest stand.")
         found += [one.text for one in way.hose.advice]
+    label = "The machine's label goes before this."
     if way.cord.gauge_awg is not None and way.cord.drop_v is not None and way.cord.drop_pct is not None:
-        breaker = f", a breaker of {way.cord.breaker_a} A of its own" if way.cord.breaker_a else ""
+        breaker = f", a circuit of {way.cord.breaker_a} A of its own" if way.cord.breaker_a else ""
         found.append(
             f"Cord: {way.cord.gauge_awg} AWG, {fixed(way.cord.drop_v, 1)} V lost ({fixed(way.cord.drop_pct, 1)} %){breaker}; "
-            "grounded, GFCI-protected. The machine's label goes before this."
+            f"grounded, GFCI-protected. {way.cord.note or label}"
         )
+        found += [way.cord.fault] if way.cord.fault else []
     return found
 
 

@@ -5,13 +5,19 @@ from __future__ import annotations
 import math
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
+from elm_cover.core.from_job.book import book_input
 from elm_cover.core.preparation.beads import bead, bead_in3, perimeter_in
 from elm_cover.core.preparation.ducts import bury_refused, least_duct_r
 from elm_cover.core.preparation.hatch import chase_board, curb, lid_layers
-from elm_cover.core.preparation.materials import MATERIALS, containers, needs, share_price, use
-from elm_cover.core.preparation.platforms import LUMBER_IN, frame, lumber_for
+from elm_cover.core.preparation.lumber import LUMBER_IN, SOLD_FT, Members, cut_from
+from elm_cover.core.preparation.materials import MATERIALS, PRICED, containers, needs, share_price, use
+from elm_cover.core.preparation.platforms import frame, lumber_for
+from elm_cover.job import read_job
 from elm_cover.job.book_preparation import PreparationPrices
+from tests.conftest import attic
 
 
 def test_a_bead_of_three_eighths_is_1_325_in3_a_foot() -> None:
@@ -36,7 +42,54 @@ def test_containers_are_rounded_once_with_waste() -> None:
 
 
 def test_every_material_has_a_price() -> None:
-    assert set(PreparationPrices().model_dump()) == set(MATERIALS)
+    assert set(PreparationPrices().model_dump()) == set(PRICED)
+    book = book_input(read_job(attic()))
+    assert set(MATERIALS) <= set(book.materials)
+    # A length costs its feet: 9¼ in at 1.70, 12 ft.
+    assert book.materials["lumber_9_25_12_ft"] == pytest.approx(20.4)
+
+
+def test_one_price_of_lumber_in_an_older_book_moves_every_section_alike() -> None:
+    old = PreparationPrices.model_validate({"lumber": 26.0, "caulk": 3.0})
+    assert (old.lumber_3_5, old.lumber_11_25, old.caulk) == (1.3, 4.7, 3.0)
+    with pytest.raises(ValueError, match="lumber"):
+        PreparationPrices.model_validate({"lumber": "dear"})
+
+
+@pytest.mark.parametrize(
+    ("length", "stock", "pieces", "each"),
+    [
+        (16, 16, 1, 1),
+        (12, 12, 1, 1),
+        (5, 10, 1, 2),
+        (4, 8, 1, 2),
+        (12.1, 14, 1, 1),
+        (16.1, 16, 2, 1),
+        (30, 16, 2, 1),
+        (30.1, 16, 3, 1),
+    ],
+)
+def test_a_member_is_cut_from_a_length_that_holds_it_or_spliced(
+    length: float, stock: float, pieces: int, each: int
+) -> None:
+    cut = cut_from(Members(11.25, 10, length), (8, 10, 12, 14, 16))
+    assert (cut.stock_ft, cut.pieces, cut.each) == (stock, pieces, each)
+    assert pieces * stock - 2 * (pieces - 1) >= length - 1e-9
+    assert cut.lengths == pytest.approx(10 * pieces / each)
+    assert ("lap" in cut.told) == (pieces > 1)
+
+
+def test_without_a_length_bought_there_is_nothing_to_cut_from() -> None:
+    with pytest.raises(ValueError, match="name at least one in the price book"):
+        cut_from(Members(3.5, 1, 4.0), ())
+
+
+@given(st.floats(1, 60), st.sets(st.sampled_from(SOLD_FT), min_size=1), st.integers(1, 40))
+def test_what_is_ordered_holds_every_member(length: float, stock: set[float], count: int) -> None:
+    cut = cut_from(Members(5.5, count, length), tuple(stock))
+    assert cut.stock_ft in stock and cut.lengths * cut.stock_ft >= count * length - 1e-6
+    # A member of one piece is no longer than what it is cut from.
+    assert cut.pieces > 1 or cut.each * length <= cut.stock_ft + 1e-6
 
 
 def test_the_curb_of_the_worked_hatch() -> None:
@@ -74,7 +127,7 @@ def test_members_of_a_frame_are_one_more_than_the_spaces() -> None:
     assert built is not None
     # Below: across the 5 ft, every 16 in along 8 ft: 7; above: along the 8 ft, every 16 in across 5 ft: ceil(3.75) + 1.
     assert built.layers == ((3.5, 7, 5), (9.25, 5, 8)) and built.height_in == 12.75
-    assert built.lumber_ft == 7 * 5 + 5 * 8 and built.deck_ft2 == 40
+    assert built.deck_ft2 == 40
     # 35 ft at 1.3 lb and 40 ft at 3.4 lb over 40 ft², and the deck.
     assert built.load_psf == pytest.approx((35 * 1.3 + 40 * 3.4) / 40 + 2.2)
 

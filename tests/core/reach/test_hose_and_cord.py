@@ -13,8 +13,8 @@ from tests.core.reach.test_way import box
 
 @pytest.mark.parametrize(
     ("gauge", "amps", "longest"),
-    [(14, 15, 75), (12, 15, 100), (10, 15, 150), (12, 12, 125), (14, 12, 93.75), (10, 12, 150), (14, 20, 56.25),
-     (16, 12, 0), (16, 10, 70.8)],
+    [(14, 15, 75), (12, 15, 100), (10, 15, 150), (12, 12, 125), (14, 12, 93.75), (10, 12, 150), (14, 20, 0), (14, 12.5, 0),
+     (12, 16, 93.75), (12, 16.1, 0), (10, 24, 93.75), (10, 24.1, 0), (16, 12, 0), (16, 10, 50), (16, 5, 50)],
 )  # fmt: skip
 def test_how_long_a_cord_may_be(gauge: int, amps: float, longest: float) -> None:
     assert longest_ft(gauge, amps) == pytest.approx(longest, abs=0.01)
@@ -36,7 +36,7 @@ def test_the_worked_cord_loses_four_percent() -> None:
 
 
 @pytest.mark.parametrize(
-    ("amps", "breaker"), [(12, 15), (12.1, 20), (15, 20), (16, 20), (24, 30), (48, 60), (49, None)]
+    ("amps", "breaker"), [(12, 15), (12.1, 20), (15, 20), (16, 20), (16.1, 30), (24, 30), (24.1, None), (40, None)]
 )
 def test_a_continuous_load_takes_four_fifths_of_the_breaker(amps: float, breaker: int | None) -> None:
     assert breaker_a(amps) == breaker
@@ -49,6 +49,27 @@ def test_a_cord_too_thin_or_too_long_says_what_to_do() -> None:
     far = cord(151, 15)
     assert far.gauge_awg is None and far.drop_v is None and "Move the machine nearer" in (far.fault or "")
     assert cord(None, 15).needed_awg is None and cord(10, None).fault is None
+
+
+@pytest.mark.parametrize(
+    ("amps", "gauge", "breaker"), [(12, 14, 15), (13, 12, 20), (15, 12, 20), (16, 12, 20), (17, 10, 30)]
+)
+def test_the_current_comes_before_the_length(amps: float, gauge: int, breaker: int) -> None:
+    found = cord(10, amps)
+    assert (found.needed_awg, found.breaker_a, found.fault) == (gauge, breaker, None)
+
+
+@pytest.mark.parametrize("gauge", [None, 14, 10])
+def test_a_machine_of_forty_amperes_is_an_electricians(gauge: int | None) -> None:
+    found = cord(10, 40, gauge_awg=gauge)
+    assert found.needed_awg is None and found.breaker_a is None
+    assert "electrician" in (found.fault or "")
+
+
+def test_fifteen_amperes_on_a_thin_cord_go_by_the_label_with_a_word() -> None:
+    found = cord(60, 15, gauge_awg=14)
+    assert found.fault is None and "label" in (found.note or "")
+    assert cord(60, 12, gauge_awg=14).note is None and cord(60, 15, gauge_awg=12).note is None
 
 
 def test_hose_is_the_way_less_a_throw_and_a_tenth_more() -> None:

@@ -253,6 +253,13 @@ def test_a_platform_is_left_raised_or_taken_out() -> None:
     # 18.6 − 3.5 in of joist: 15.1 in: two layers, 5½ below 9¼ above make 14¾; 7¼ and 9¼ make 16½; 5½ and 11¼ 16¾.
     assert "frame 16½ in" in raised.pieces and raised.person_hours == pytest.approx(0.08 * 40)
     assert amounts(raised)["wood_board"] == 40
+    # Below 7 of 7¼ in over the 5 ft, two out of each 10; above 5 of 9¼ in over the 8 ft.
+    assert amounts(raised)["lumber_7_25_10_ft"] == pytest.approx(3.5) and amounts(raised)["lumber_9_25_8_ft"] == 5
+    assert "7 of 7¼ in × 5 ft, from 10 ft lengths, 2 out of each" in raised.pieces
+    job["book"] = {"preparation": {"lumber_ft": []}}
+    none = work(job)["platform:p"]
+    assert none.cure == "leave" and "name at least one" in str(next(c.refused for c in none.cures if c.cure == "raise"))
+    del job["book"]
     job["preparation"] = {"decisions": [{"key": "platform:p", "cure": "take_out"}]}
     assert work(job)["platform:p"].person_hours == pytest.approx(0.8)
 

@@ -1276,6 +1276,13 @@ export interface components {
              *         "spread_pct": 25
              *       },
              *       "preparation": {
+             *         "lumber_ft": [
+             *           8,
+             *           10,
+             *           12,
+             *           14,
+             *           16
+             *         ],
              *         "prices": {
              *           "air_barrier": 62,
              *           "bay_plug": 2.2,
@@ -1289,7 +1296,11 @@ export interface components {
              *           "latch": 3.5,
              *           "lid_board": 46,
              *           "light_cover": 18,
-             *           "lumber": 13,
+             *           "lumber_11_25": 2.35,
+             *           "lumber_3_5": 0.65,
+             *           "lumber_5_5": 0.95,
+             *           "lumber_7_25": 1.25,
+             *           "lumber_9_25": 1.7,
              *           "marker": 0.6,
              *           "mastic": 26,
              *           "pipe_sleeve": 5.5,
@@ -1673,7 +1684,11 @@ export interface components {
              *         "latch": 3.5,
              *         "lid_board": 46,
              *         "light_cover": 18,
-             *         "lumber": 13,
+             *         "lumber_11_25": 2.35,
+             *         "lumber_3_5": 0.65,
+             *         "lumber_5_5": 0.95,
+             *         "lumber_7_25": 1.25,
+             *         "lumber_9_25": 1.7,
              *         "marker": 0.6,
              *         "mastic": 26,
              *         "pipe_sleeve": 5.5,
@@ -1719,7 +1734,14 @@ export interface components {
              *         "relay_ft2_per_hour": 40,
              *         "screen_hours": 0.5,
              *         "stair_hours": 1
-             *       }
+             *       },
+             *       "lumber_ft": [
+             *         8,
+             *         10,
+             *         12,
+             *         14,
+             *         16
+             *       ]
              *     }
              */
             preparation?: components["schemas"]["PreparationBook"];
@@ -2471,7 +2493,7 @@ export interface components {
         };
         /**
          * PreparationBook
-         * @description Prices and rates of the work before blowing.
+         * @description Prices and rates of the work before blowing. lumber_ft: lengths of lumber that are bought, ft.
          */
         PreparationBook: {
             /**
@@ -2484,7 +2506,11 @@ export interface components {
              *       "wood_board": 42,
              *       "gypsum": 15,
              *       "sheet_metal": 38,
-             *       "lumber": 13,
+             *       "lumber_3_5": 0.65,
+             *       "lumber_5_5": 0.95,
+             *       "lumber_7_25": 1.25,
+             *       "lumber_9_25": 1.7,
+             *       "lumber_11_25": 2.35,
              *       "screws": 7.5,
              *       "light_cover": 18,
              *       "weatherstrip": 8,
@@ -2540,10 +2566,21 @@ export interface components {
              *     }
              */
             rates?: components["schemas"]["PreparationRates"];
+            /**
+             * Lumber Ft
+             * @default [
+             *       8,
+             *       10,
+             *       12,
+             *       14,
+             *       16
+             *     ]
+             */
+            lumber_ft?: (8 | 10 | 12 | 14 | 16 | 18 | 20)[];
         };
         /**
          * PreparationPrices
-         * @description In the book's currency, of one container of each material.
+         * @description In the book's currency, of one container of each material; of lumber, of a foot of each section.
          */
         PreparationPrices: {
             /**
@@ -2587,10 +2624,30 @@ export interface components {
              */
             sheet_metal?: number;
             /**
-             * Lumber
-             * @default 13
+             * Lumber 3 5
+             * @default 0.65
              */
-            lumber?: number;
+            lumber_3_5?: number;
+            /**
+             * Lumber 5 5
+             * @default 0.95
+             */
+            lumber_5_5?: number;
+            /**
+             * Lumber 7 25
+             * @default 1.25
+             */
+            lumber_7_25?: number;
+            /**
+             * Lumber 9 25
+             * @default 1.7
+             */
+            lumber_9_25?: number;
+            /**
+             * Lumber 11 25
+             * @default 2.35
+             */
+            lumber_11_25?: number;
             /**
              * Screws
              * @default 7.5
@@ -7124,6 +7181,13 @@ export interface components {
              *         "spread_pct": 25
              *       },
              *       "preparation": {
+             *         "lumber_ft": [
+             *           8,
+             *           10,
+             *           12,
+             *           14,
+             *           16
+             *         ],
              *         "prices": {
              *           "air_barrier": 62,
              *           "bay_plug": 2.2,
@@ -7137,7 +7201,11 @@ export interface components {
              *           "latch": 3.5,
              *           "lid_board": 46,
              *           "light_cover": 18,
-             *           "lumber": 13,
+             *           "lumber_11_25": 2.35,
+             *           "lumber_3_5": 0.65,
+             *           "lumber_5_5": 0.95,
+             *           "lumber_7_25": 1.25,
+             *           "lumber_9_25": 1.7,
              *           "marker": 0.6,
              *           "mastic": 26,
              *           "pipe_sleeve": 5.5,
@@ -8100,7 +8168,7 @@ export interface components {
          * @description gauge_awg: the cord that is there, else the thinnest that will do; None where none will, or nothing is known.
          *
          *     needed_awg: the thinnest that will do; longest_ft: how long the one that is there may be. drop in volts and in percent.
-         *     breaker_a: the least breaker for it. fault: what is wrong, with the way out; None: nothing.
+         *     breaker_a: the least breaker for it. fault: what is wrong, with the way out; None: nothing. note: what its label decides.
          */
         Cord: {
             /** Gauge Awg */
@@ -8120,6 +8188,11 @@ export interface components {
              * @default null
              */
             fault?: string | null;
+            /**
+             * Note
+             * @default null
+             */
+            note?: string | null;
         };
         /**
          * Hose

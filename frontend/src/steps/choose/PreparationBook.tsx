@@ -1,9 +1,12 @@
+import { Checkbox } from "@mantine/core";
 import type { Book } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, useView } from "../../state/context";
 
 type Preparation = NonNullable<Book["preparation"]>;
 type Rates = NonNullable<Preparation["rates"]>;
+
+const LENGTHS = [8, 10, 12, 14, 16, 18, 20] as const;
 
 /** What each rate of preparation is of; its start value is the core's. */
 const RATES: readonly [keyof Rates, string, string][] = [
@@ -48,6 +51,7 @@ export function PreparationBook({ currency }: { currency: string }) {
     job.edit("the price book", (d) => {
       d.book = { ...d.book, preparation: { ...d.book?.preparation, ...change } };
     });
+  const bought = own?.lumber_ft ?? start?.lumber_ft ?? [];
   return (
     <>
       <details className="chart">
@@ -66,6 +70,21 @@ export function PreparationBook({ currency }: { currency: string }) {
             />
           ))}
         </div>
+        <fieldset className="lengths" data-field="book.preparation.lumber_ft">
+          <legend>Lengths of lumber that are bought, ft</legend>
+          {LENGTHS.map((length) => (
+            <Checkbox
+              key={length}
+              label={length}
+              checked={bought.includes(length)}
+              onChange={(event) =>
+                edit({
+                  lumber_ft: LENGTHS.filter((one) => (one === length ? event.target.checked : bought.includes(one))),
+                })
+              }
+            />
+          ))}
+        </fieldset>
       </details>
       <details className="chart">
         <summary>Rates of preparation, start values by judgement</summary>

@@ -172,8 +172,10 @@ function HoseAndCord() {
           <p className="note">
             {fixed(told.cord.drop_v ?? 0, 1)} V, {fixed(told.cord.drop_pct, 1)} % lost
             {told.cord.longest_ft ? `; up to ${feet(told.cord.longest_ft)} of this gauge` : ""}
-            {told.cord.breaker_a ? `; a breaker of ${told.cord.breaker_a} A at least` : ""}. Its own circuit, grounded,
-            GFCI-protected. The machine's label goes before this.
+            {told.cord.breaker_a
+              ? `; a circuit of ${told.cord.breaker_a} A at least, plug and receptacle of that size`
+              : ""}
+            . Its own circuit, grounded, GFCI-protected. {told.cord.note ?? "The machine's label goes before this."}
           </p>
         ) : (
           <p className="note">

@@ -5,12 +5,14 @@ from __future__ import annotations
 from ...job import Job
 from ..given.book import BookInput, RemovalRates
 from ..given.energy import EnergyInput
+from ..preparation.lumber import lumber_prices
 
 
 def book_input(job: Job) -> BookInput:
     """The price and rate book as the core takes it."""
     book = job.book
     rates = {name: float(value) for name, value in book.rates.model_dump(exclude={"machine"}).items()}
+    prices = book.preparation.prices.model_dump()
     return BookInput(
         book.currency,
         book.prices.model_dump(),
@@ -18,8 +20,9 @@ def book_input(job: Job) -> BookInput:
         book.rates.machine == "truck",
         book.overhead_pct,
         book.margin_pct,
-        book.preparation.prices.model_dump(),
+        prices | lumber_prices(prices),
         book.preparation.rates.model_dump(),
+        tuple(sorted({float(length) for length in book.preparation.lumber_ft})),
     )
 
 

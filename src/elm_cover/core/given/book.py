@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 @dataclass(frozen=True)
 class BookInput:
     """The price and rate book as the core takes it; names and units as in the job document's book. materials: prices of
-    preparation, by container; work: its rates."""
+    preparation, by container; work: its rates; lumber_ft: lengths of lumber that are bought."""
 
     currency: str
     prices: Mapping[str, float]
@@ -19,6 +19,7 @@ class BookInput:
     margin_pct: float
     materials: Mapping[str, float] = field(default_factory=dict)
     work: Mapping[str, float] = field(default_factory=dict)
+    lumber_ft: tuple[float, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ..batts.batt import BattProduct
 from ..layers.kinds import kind_of
+from ..preparation.lumber import LUMBER_IN, LUMBER_LB_PER_FT, SOLD_FT, lumber_key
 
 # A bag as it lies in the truck: (ft³, for so many lb). Source: handbook §15, start values.
 BAG_FT3 = {"cellulose": (2.6, 25.0), "glass": (4.0, 30.0)}
@@ -13,10 +14,14 @@ BUNDLE_SHARE = 0.25
 CONTAINERS: dict[str, tuple[float, float]] = {
     "gun_foam": (2.2, 0.1), "caulk": (1.0, 0.02), "heat_sealant": (1.2, 0.02), "rigid_board": (22.0, 5.4),
     "lid_board": (12.0, 5.4), "wood_board": (60.0, 2.0), "gypsum": (52.0, 1.4), "sheet_metal": (25.0, 0.3),
-    "lumber": (18.0, 0.6), "screws": (1.5, 0.03), "light_cover": (2.5, 1.0), "weatherstrip": (0.3, 0.05), "latch": (0.4, 0.02),
+    "screws": (1.5, 0.03), "light_cover": (2.5, 1.0), "weatherstrip": (0.3, 0.05), "latch": (0.4, 0.02),
     "stair_cover": (16.0, 4.0), "fan_duct": (2.0, 0.5), "duct_sleeve": (8.0, 2.5), "vent_hood": (2.0, 0.5), "mastic": (10.0, 0.2),
     "bay_plug": (0.5, 0.4), "air_barrier": (8.0, 0.6), "strapping": (3.0, 0.1), "relay_batt": (20.0, 3.5), "marker": (0.05, 0.01),
     "pipe_sleeve": (0.6, 0.2), "screen": (6.0, 0.3), "co_alarm": (0.6, 0.05), "radiant_barrier": (14.0, 0.8),
+} | {
+    lumber_key(height, stock): (LUMBER_LB_PER_FT[height] * stock, 1.5 * height / 144 * stock)
+    for height in LUMBER_IN
+    for stock in SOLD_FT
 }  # fmt: skip
 # Of one piece: a baffle nested in others, a wind block. By judgement.
 BAFFLE, WIND_BLOCK = (0.5, 0.06), (0.2, 0.1)

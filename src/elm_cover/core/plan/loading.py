@@ -45,7 +45,7 @@ FILL, BATTS, EAVES, PREPARE, TOOLS, PAPERS = (
     ("door", "set up"),
     ("cab", "close"),
 )
-LARGE = ("rigid_board", "lid_board", "wood_board", "gypsum", "lumber", "relay_batt", "radiant_barrier")
+LARGE = ("rigid_board", "lid_board", "wood_board", "gypsum", "relay_batt", "radiant_barrier")
 
 
 @dataclass(frozen=True)
@@ -227,8 +227,9 @@ def _eaves(planned: Plan, taken: Quantities, spare_pct: float) -> Iterator[LoadI
 
 def _prepared(items: Iterable[WorkItem]) -> Iterator[LoadItem]:
     for need in materials_of(items):
-        where = ("middle", "prepare") if need.what in LARGE else PREPARE
-        said = f"{fixed(need.amount, 1)} {need.unit} and waste"
+        lumber = need.what.startswith("lumber_")
+        where = ("middle", "prepare") if need.what in LARGE or lumber else PREPARE
+        said = f"{fixed(need.amount, 1)} {need.unit}" + ("" if lumber else " and waste")
         unit = many(need.container, need.containers)
         item = _item(need.what, need.title, need.containers, unit, CONTAINERS[need.what], where, said)
         yield item

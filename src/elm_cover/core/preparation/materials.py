@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from ..base.units import whole_up
+from ..base.units import eighths, whole_up
+from .lumber import LUMBER_IN, SOLD_FT, lumber_key, price_name
 
 
 @dataclass(frozen=True)
@@ -54,7 +55,11 @@ MATERIALS: dict[str, MaterialKind] = {
     "wood_board": MaterialKind("Board, ¾ in", "ft²", "sheet", SHEET_FT2, SHEET_WASTE),
     "gypsum": MaterialKind("Gypsum board", "ft²", "sheet", SHEET_FT2, SHEET_WASTE),
     "sheet_metal": MaterialKind("Sheet metal", "ft²", "sheet", 24.0, SHEET_WASTE),
-    "lumber": MaterialKind("Framing lumber", "ft", "length of 12 ft", 12.0, 1.1),
+    **{
+        lumber_key(height, stock): MaterialKind(f"Lumber {eighths(height)}, {stock:g} ft", "lengths", "length", 1.0)
+        for height in LUMBER_IN
+        for stock in SOLD_FT
+    },
     "screws": MaterialKind("Screws", "pieces", "box of 100", 100.0),
     "light_cover": MaterialKind("Rated light cover", "pieces", "piece", 1.0),
     "weatherstrip": MaterialKind("Weatherstrip", "ft", "roll of 17 ft", 17.0),
@@ -73,6 +78,13 @@ MATERIALS: dict[str, MaterialKind] = {
     "screen": MaterialKind("Animal screen", "ft²", "roll of 25 ft²", 25.0),
     "co_alarm": MaterialKind("Carbon monoxide alarm", "pieces", "piece", 1.0),
     "radiant_barrier": MaterialKind("Radiant barrier", "ft²", "roll of 500 ft²", 500.0, 1.1),
+}
+
+
+# What the price book has a price for, by the name it goes by there: of lumber a foot of each section.
+PRICED: dict[str, MaterialKind] = {
+    **{name: kind for name, kind in MATERIALS.items() if not name.startswith("lumber_")},
+    **{price_name(height): MaterialKind(f"Lumber {eighths(height)}", "ft", "ft", 1.0) for height in LUMBER_IN},
 }
 
 

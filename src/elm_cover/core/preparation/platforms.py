@@ -6,11 +6,10 @@ from dataclasses import dataclass
 from itertools import combinations_with_replacement
 
 from ..base.units import whole_up
+from .lumber import LUMBER_IN, LUMBER_LB_PER_FT, Members
 
-LUMBER_IN = (3.5, 5.5, 7.25, 9.25, 11.25)
 USUAL_SPACING_IN = 16.0
-# What it weighs, start values: softwood of each height, lb for each ft; ¾ in deck, lb/ft².
-LUMBER_LB_PER_FT = dict(zip(LUMBER_IN, (1.3, 2.0, 2.7, 3.4, 4.1), strict=True))
+# What ¾ in deck weighs, start value, lb/ft².
 DECK_PSF = 2.2
 
 
@@ -35,8 +34,8 @@ class Frame:
         return lumber / self.deck_ft2 + DECK_PSF
 
     @property
-    def lumber_ft(self) -> float:
-        return sum(count * length for _, count, length in self.layers)
+    def members(self) -> tuple[Members, ...]:
+        return tuple(Members(*layer) for layer in self.layers)
 
 
 def lumber_for(height_in: float) -> tuple[float, ...] | None:

@@ -9,6 +9,7 @@ from ..base.units import eighths, fixed
 from ..floor.outline import box_ft
 from ..hazards.clearances import WALKWAY_IN
 from ..hazards.features import FeatureInput
+from ..preparation.lumber import NO_STOCK, cut_from, lumber_key
 from ..preparation.materials import use
 from ..preparation.platforms import USUAL_SPACING_IN, frame
 from .item import Task
@@ -86,11 +87,13 @@ def _raised(place: WorkPlace, feature: FeatureInput, size: tuple[float, float], 
     if built is None:
         return replace(way, refused=f"the frame would have to be {eighths(needed)} high, {TALLEST}")
     n = feature.count
-    members = [f"{count * n} of {eighths(height)} × {fixed(length, 1)} ft" for height, count, length in built.layers]
+    if not place.book.lumber_ft:
+        return replace(way, refused=NO_STOCK)
+    cuts = [cut_from(replace(one, count=one.count * n), place.book.lumber_ft) for one in built.members]
     return replace(
         way,
         materials=(
-            use("lumber", built.lumber_ft * n),
+            *(use(lumber_key(cut.members.height_in, cut.stock_ft), cut.lengths) for cut in cuts),
             use("wood_board", built.deck_ft2 * n),
             use("screws", 2 * built.deck_ft2 * n),
         ),
@@ -100,7 +103,7 @@ def _raised(place: WorkPlace, feature: FeatureInput, size: tuple[float, float], 
             *((f"lumber {i}", height) for i, (height, *_) in enumerate(built.layers)),
         ),
         pieces=(
-            *members,
+            *(cut.told for cut in cuts),
             f"deck {fixed(built.deck_ft2 * n, 1)} ft² in strips",
             f"frame {eighths(built.height_in)}",
             f"{fixed(built.load_psf, 1)} lb/ft² on the joists before anything stands on it",
