@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { holders, leadOf } from "../src/state/lead";
+import { featureOf, holders, leadOf } from "../src/state/lead";
 
 test.each([
   ["measure", "sections[2].framing.run", "measure", "floor", 2],
@@ -25,4 +25,12 @@ test("where the field itself is not on screen, what holds it is looked for", () 
     "sections[0]",
     "sections",
   ]);
+});
+
+test("a question of a feature picks that feature, by its id or its place in the list", () => {
+  const document = { sections: [{ features: [{ id: "fan-1" }, {}] }] };
+  expect(featureOf("sections[0].features[0].blows_to", document)).toBe("fan-1");
+  expect(featureOf("sections[0].features[1].to_ft", document)).toBe("1");
+  expect(featureOf("sections[0].features[7].to_ft", document)).toBeNull();
+  expect(featureOf("sections[0].framing.run", document)).toBeNull();
 });

@@ -150,6 +150,25 @@ def test_what_lies_under_is_numbered_with_two_distances_and_a_depth() -> None:
     assert ("west" in text) == any(thing.east_ft < 0 for thing in things)
 
 
+@pytest.mark.parametrize(("rating", "depth"), [("unknown", 0.0), (None, 0.0), ("ic", 18.6)])
+def test_depth_on_the_map_is_that_of_what_lies_there(rating: str | None, depth: float) -> None:
+    light = {"kind": "recessed_light", "at_ft": [10, 10]} | ({} if rating is None else {"rating": rating})
+    job = read_job(with_hatch(attic(features=[light])))
+    (thing,) = buried(job, plan(job))
+    assert thing.depth_in == pytest.approx(depth, abs=0.05) and thing.kept is (depth == 0.0)
+    text = text_of(printed("what lies under", asked(job=job)))
+    has(text, "none: kept clear" if depth == 0 else "18⅝ in")
+
+
+def test_a_wire_under_boards_lies_no_deeper_than_the_joists_and_what_has_no_place_is_named() -> None:
+    boards = {"kind": "platform", "at_ft": [16, 10], "size_in": [96, 72], "filled_under": True}
+    box = {"kind": "junction_box", "at_ft": [16, 10]}
+    job = read_job(with_hatch(attic(features=[boards, box, {"kind": "box", "count": 3}])))
+    (thing,) = buried(job, plan(job))
+    assert thing.depth_in == pytest.approx(3.5) and not thing.kept
+    has(text_of(printed("what lies under", asked(job=job))), "Without a place on record", "Ceiling box × 3")
+
+
 def test_the_leak_sheet_has_points_fit_interval_and_change() -> None:
     text = text_of(printed("leak sheet", asked()))
     has(text, "61.5", "60.0", "1,905", "1,691 ft³/min", "n 0.651, C 132.5", "8.45 an hour", "338 ft³/min")

@@ -32,6 +32,16 @@ export function leadOf(item: { step: string; field: string }): Lead {
   };
 }
 
+/** The feature that a question is of, by its id or its place in the list; null where it is of none. */
+export function featureOf(
+  field: string,
+  document: { sections?: readonly { features?: readonly { id?: string | null }[] }[] },
+): string | null {
+  const [, section, index] = /^sections\[(\d+)\]\.features\[(\d+)\]/.exec(field) ?? [];
+  const features = document.sections?.[Number(section)]?.features;
+  return index === undefined || !features?.[Number(index)] ? null : (features[Number(index)]?.id ?? index);
+}
+
 /** The field itself, else what holds it: sections[0].framing.run, sections[0].framing, sections[0]. */
 export function* holders(field: string): Generator<string> {
   for (let at = field; at; ) {

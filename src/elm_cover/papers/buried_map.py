@@ -11,7 +11,7 @@ from reportlab.platypus import Flowable
 from ..core.base.units import eighths, feet_inches
 from ..core.drawing import drawing
 from ..core.plan import plan
-from ..core.plan.buried import HiddenThing, WayIn, buried, ways_in
+from ..core.plan.buried import HiddenThing, WayIn, buried, unplaced, ways_in
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of, section_names
 from ..job.log_entry import LogEntry
@@ -32,6 +32,7 @@ def buried_map(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The map as PDF. Raises JobError where nothing hidden is on record."""
     result = plan(job)
     things, ways = buried(job, result), ways_in(job, result)
+    without = unplaced(job, result)
     if not things:
         text = "nothing that the fill hides has its place on record: put boxes, lights, ducts and wires on the Floor in Look over"
         raise JobError([Fault("sections.features", text)])
@@ -46,7 +47,12 @@ def buried_map(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
         caption(canvas, 0, height - 9, f"Floor, {scale}; a square is where one measures from")
 
     def story() -> list[Flowable]:
-        return with_drawing([paragraph(SAID, SMALL)], floor, _lists(things, ways, names), 260, FLOOR_HIGH)
+        lists = _lists(things, ways, names)
+        if without:
+            lists.append(
+                paragraph(f"Without a place on record, so not on this map: {marked(', '.join(without))}.", PLAIN)
+            )
+        return with_drawing([paragraph(SAID, SMALL)], floor, lists, 260, FLOOR_HIGH)
 
     parts: list[Part] = [("What lies under the fill", story)]
     return paged(job.name or "Unnamed job", job.address or "", parts, today)
@@ -65,7 +71,7 @@ def _lists(things: Sequence[HiddenThing], ways: Sequence[WayIn], names: dict[str
                 thing.what,
                 _away(thing.east_ft, "east", "west"),
                 _away(thing.north_ft, "north", "south"),
-                eighths(thing.depth_in),
+                "none: kept clear" if thing.kept else eighths(thing.depth_in),
             ]
             for thing in mine
         ]

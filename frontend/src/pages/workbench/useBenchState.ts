@@ -19,7 +19,7 @@ import type {
   SectionBench,
   ViewBench,
 } from "../../state/context";
-import { type Lead, leadOf } from "../../state/lead";
+import { featureOf, type Lead, leadOf } from "../../state/lead";
 import { CUT, type Picked, type Tool, type Waiting } from "../../state/tool";
 import { useAsked } from "../../state/useAsked";
 import { useCorners } from "../../state/useCorners";
@@ -132,6 +132,8 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
       if (!to) return;
       const id = typeof to.section === "number" ? now.current.sections?.[to.section]?.id : to.section;
       if (id && id !== openId) openSection(id);
+      const thing = featureOf(to.field, now.current);
+      if (thing) pick({ kind: "feature", id: thing });
       goTo.current?.(to.step);
     },
     [openId, openSection, goTo],

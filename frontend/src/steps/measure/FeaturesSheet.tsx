@@ -155,6 +155,7 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
       {asks.has("blows_to") ? (
         <Pick
           label="It blows"
+          at={`${path}.blows_to`}
           value={feature.blows_to}
           options={BLOWS}
           onValue={(to) => set({ blows_to: to as FeatureDocument["blows_to"] })}
@@ -263,7 +264,17 @@ export function Feature({ feature, index }: { feature: FeatureDocument; index: n
         </div>
       ) : null}
       {feature.at_ft ? (
-        <PlaceFields at={feature.at_ft} path={`${path}.at_ft`} onPlace={(at_ft) => set({ at_ft })} />
+        <>
+          <PlaceFields at={feature.at_ft} path={`${path}.at_ft`} onPlace={(at_ft) => set({ at_ft })} />
+          {about?.shape === "run" ? (
+            <PlaceFields
+              at={feature.to_ft}
+              path={`${path}.to_ft`}
+              labels={["Far end, east", "Far end, north"]}
+              onPlace={(to_ft) => set({ to_ft })}
+            />
+          ) : null}
+        </>
       ) : (
         <NumberField
           label="How many"

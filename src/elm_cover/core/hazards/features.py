@@ -126,6 +126,14 @@ FINDING_RULES = (
         what_to_do="Duct it to a hood with a damper, away from the intake.",
     ),
     FindingRule(
+        code="fan_end_unknown",
+        level="caution",
+        of=lambda f: f.kind == "fan" and f.blows_to in (None, "unknown"),
+        one="fan",
+        text="recorded whose end nobody knows: into the attic it blocks insulating.",
+        what_to_do="Follow its duct. Where a burner draws house air, its draft is tested with every fan running.",
+    ),
+    FindingRule(
         code="single_wall_vent",
         level="stop",
         of=lambda f: f.kind == "flue" and f.flue == "single_wall",

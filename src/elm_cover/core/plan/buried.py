@@ -6,11 +6,19 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 import numpy as np
+import shapely
 
 from ...job import Job
+from ..base.arrays import Floats
 from ..base.notebook import Notebook
 from ..from_job.features import feature_inputs
+from ..from_job.products import product_input
+from ..from_job.section import section_input
+from ..given.section import SectionInput
+from ..hazards.clearances import DECKS
 from ..hazards.features import KINDS, FeatureInput
+from ..laying.site import Site, site_of
+from ..section.result import SectionFields
 from .bands_told import cells_at
 from .whole_job import Plan
 
@@ -25,7 +33,7 @@ BARE_IN = 0.5
 @dataclass(frozen=True, kw_only=True)
 class HiddenThing:
     """One thing under the fill of a section: its number on the map, place in ft, how far east and north of the way in (negative:
-    west, south), and how deep the fill lies there, in."""
+    west, south), and how deep what lies there is, in.: 0 in a ring that is kept clear (kept)."""
 
     number: int
     section: str
@@ -34,6 +42,7 @@ class HiddenThing:
     east_ft: float
     north_ft: float
     depth_in: float
+    kept: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -63,31 +72,83 @@ def ways_in(job: Job, planned: Plan) -> tuple[WayIn, ...]:
 def buried(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
     """Everything that the fill hides, numbered by section. Source: handbook §20, buried-things map."""
     from_ = {way.section: way.at_ft for way in ways_in(job, planned)}
+    products = {product.id: product_input(product) for product in job.products}
     found: list[HiddenThing] = []
     for index, plan in enumerate(planned.sections):
         fields = planned.fields[plan.id]
         if plan.kind != "open_floor" or fields.depth_in is None:
             continue
         x, y = from_[plan.id]
-        for what, at in _placed(feature_inputs(job, index, Notebook())):
-            (cell,) = cells_at(fields.grid, np.array([at]))
-            depth = float(fields.depth_in[cell])
-            if depth > BARE_IN:
+        given = section_input(job, index, products, Notebook())
+        lies = _Lying(given, fields, site_of(given))
+        for what, at in _placed(given.features):
+            depth, kept = lies.at(at)
+            # What stands in a ring of its own has fill all round it: one looks for it all the same.
+            if depth > BARE_IN or (kept and lies.around_in(at) > BARE_IN):
                 found.append(
                     HiddenThing(
                         number=len(found) + 1, section=plan.id, what=what, at_ft=at, east_ft=at[0] - x, north_ft=at[1] - y,
-                        depth_in=depth,
+                        depth_in=depth, kept=kept,
                     )
                 )  # fmt: skip
     return tuple(found)
 
 
+def unplaced(job: Job, planned: Plan) -> tuple[str, ...]:
+    """What would be on the map and has no place on record, as words: “Recessed light × 6, Attic”. Source: handbook, Settled since,
+    second part, 7: nothing recorded leaves the map in silence."""
+    several = len(planned.sections) > 1
+    found = []
+    for index, plan in enumerate(planned.sections):
+        for feature in feature_inputs(job, index, Notebook()):
+            if feature.kind in KINDS and feature.kind not in NOT_HIDDEN and feature.count and feature.at_ft is None:
+                found.append(f"{_named(feature)}{f', {plan.name or plan.id}' if several else ''}")
+    return tuple(found)
+
+
+class _Lying:
+    """What lies at a place of an open floor, in."""
+
+    def __init__(self, given: SectionInput, fields: SectionFields, site: Site) -> None:
+        self.fields = fields
+        self.kept = [(name, shapely.Polygon(shape)) for name, shape in fields.keep_outs]
+        self.filled = [shapely.Polygon(shape) for shape in site.filled_shapes]
+        self.joist_in = given.joist_depth_in or 0.0
+
+    def around_in(self, at: tuple[float, float]) -> float:
+        """Top of what lies on the nearest floor that nothing is kept from."""
+        return self._nearest(at, self.fields.depth_in)
+
+    def at(self, at: tuple[float, float]) -> tuple[float, bool]:
+        """How deep it is there, and whether the place is kept from the fill: nothing in a ring, no more than the joists hold under
+        boards. Source: handbook, Settled since 1."""
+        point = shapely.Point(at)
+        inside = [name for name, shape in self.kept if shape.covers(point)]
+        if any(name not in DECKS for name in inside):
+            return 0.0, True
+        if inside:
+            old = self.fields.old_in
+            lies = sum(layer.depth_in for layer in self.fields.today or ()) if old is None else self._nearest(at, old)
+            return min(self.joist_in, lies), False
+        around = self.around_in(at)
+        if any(shape.covers(point) for shape in self.filled):
+            return min(self.joist_in, around), False
+        return around, False
+
+    def _nearest(self, at: tuple[float, float], values: Floats | None) -> float:
+        (cell,) = cells_at(self.fields.grid, np.array([at]))
+        return 0.0 if values is None else float(values[cell])
+
+
 def _placed(features: Iterable[FeatureInput]) -> Iterator[tuple[str, tuple[float, float]]]:
     """What one may have to dig for, and where: what runs along the floor at both its ends."""
     for feature in features:
-        if feature.kind in NOT_HIDDEN or feature.at_ft is None:
+        if feature.kind in NOT_HIDDEN or feature.kind not in KINDS or feature.at_ft is None or not feature.count:
             continue
-        many = f" × {feature.count}" if feature.count > 1 else ""
         for at in dict.fromkeys((feature.at_ft, feature.to_ft or feature.at_ft)):
             end = "" if feature.to_ft is None else ", one end" if at == feature.at_ft else ", the other end"
-            yield f"{KINDS[feature.kind].title}{many}{end}", at
+            yield f"{_named(feature)}{end}", at
+
+
+def _named(feature: FeatureInput) -> str:
+    return KINDS[feature.kind].title + (f" × {feature.count}" if feature.count > 1 else "")

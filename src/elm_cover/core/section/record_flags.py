@@ -7,6 +7,7 @@ from ..base.units import eighths
 from ..enclosed.shapes import CHANNEL_IN
 from ..given.section import SectionInput
 from ..hazards.features import findings
+from ..hazards.unknown import unknown_of
 from ..old_fill.readings import ReadingsPlan
 
 
@@ -16,6 +17,10 @@ def look_flags(section: SectionInput, readings: ReadingsPlan | None, notes: Note
         _reading_flags(section, readings, notes)
     for found in findings(section.features, section.cleared | section.blocked_by):
         notes.flag(found.code, found.level, found.text, found.what_to_do, f"{section.path}.features")
+    for number, feature in enumerate(section.features):
+        asked = unknown_of(feature)
+        if asked is not None:
+            notes.ask("measure", f"{section.path}.features[{number}].{asked.field}", asked.question)
     if section.kind == "sloped_bays":
         _slope(section, notes)
     elif section.kind == "knee_wall":

@@ -31,6 +31,7 @@ class Task:
     follows_depth: whether it is another one where the fill is deeper or burns. leak in in² at 4 Pa. sizes: what its drawing
     goes by, inches. change: found after the offer: asked, yes or no. saves_ua:
     Btu/h·°F against the record. signed: dirty fill beside it marks the leak: it stands before those that nothing marks.
+    asks: what it takes is not known yet: to do all the same.
     """
 
     key: str
@@ -64,6 +65,7 @@ class Task:
     change: str | None = None
     saves_ua: float = 0.0
     signed: bool = False
+    asks: bool = False
 
 
 @dataclass(frozen=True)

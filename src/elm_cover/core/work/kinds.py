@@ -243,6 +243,11 @@ KINDS: dict[str, WorkKind] = {
         "What the fill hides is proved by them.",
         ("Take every seal, shield and baffle before it is covered.",),
     ),
+    "find_out": WorkKind(
+        "To find out", "To find out", "close",
+        "It is on record, and what is missing would leave it out of area, list and map.",
+        ("See where it begins and ends, or how large it is.", "Enter it where it stands on record, or say it to the office."),
+    ),
     "radiant_barrier": WorkKind(
         "Radiant barrier", "Radiant barriers", "extras",
         "Wished for: under the rafters of a vented attic in a hot zone. It is no part of R.",

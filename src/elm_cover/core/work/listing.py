@@ -162,7 +162,7 @@ def _state(task: Task, given: ListedFor, marks: Marks) -> tuple[str, Done | None
         return DONE, cleared
     if task.stop:
         return STOP, None
-    if task.change == "no" or not (task.person_hours or task.materials or task.who != CREW):
+    if task.change == "no" or not (task.asks or task.person_hours or task.materials or task.who != CREW):
         return AS_IT_IS, None
     if task.key in marks.left and _leavable(task):
         return LEFT, marks.left[task.key]
