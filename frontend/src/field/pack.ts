@@ -75,6 +75,14 @@ export interface Constants {
   together_ms: number;
 }
 
+/** The R that a section is planned to prove with the bags of its bands. */
+export interface RowWanted {
+  section: string;
+  product: string;
+  r: number;
+  closed: boolean;
+}
+
 export interface FillTable {
   bands: Quota[];
   places: Place[];
@@ -82,6 +90,8 @@ export interface FillTable {
   stops: Stop[];
   past_stops: Stop[];
   floors: FloorCells[];
+  /** Left out by packs of before. */
+  rows?: RowWanted[];
   revision: number | null;
   sections: Record<string, string>;
   constants: Constants;

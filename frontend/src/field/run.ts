@@ -1,4 +1,5 @@
 import type { Entry } from "./entry";
+import { missingOf, type RowLack } from "./missing";
 import type { FillTable, Quota } from "./pack";
 import { type Short, shortages } from "./shortage";
 import { alike, type Forecast, forecast, saidOf, type Verdict, verdict } from "./verdict";
@@ -27,6 +28,8 @@ export interface Run {
   products: ProductTold[];
   bands: BandTold[];
   short: Short[];
+  /** What keeps sections that are all done from their row. */
+  missing: RowLack[];
   /** Places are short where the bags are in: both are said together. */
   heavyAndShort: boolean;
 }
@@ -38,6 +41,7 @@ export interface BandTold {
   /** What lies in it now. */
   lies: number;
   done: boolean;
+  none: boolean;
 }
 
 const LONGEST_BAG_S = 3600;
@@ -50,14 +54,16 @@ export function runOf(table: FillTable, entries: readonly Entry[]): Run {
   }).walk(entries);
   const products = table.products.map((one) => productOf(table, walked, one.id));
   const short = shortages(table, walked);
+  const bands = table.bands.map((quota) => bandOf(quota, walked));
   const heavy = new Set(
     products.filter((one) => HEAVY.has(one.said ?? "") || HEAVY.has(one.verdict?.word ?? "")).map((one) => one.product),
   );
   return {
     walked,
     products,
-    bands: table.bands.map((quota) => bandOf(quota, walked)),
+    bands,
     short,
+    missing: missingOf(table, new Map(bands.map((band) => [band.number, band]))),
     heavyAndShort: short.some((one) => one.band !== null && heavy.has(walked.quotas.get(one.band)?.product ?? "")),
   };
 }
@@ -69,7 +75,7 @@ function bandOf(quota: Quota, walked: Walker): BandTold {
     const run = walked.products.get(quota.product) as ProductRun;
     lies = (band.inAttic ?? 0) + inAttic(run) - run.base;
   }
-  return { number: quota.number, bags: band.bags, inAttic: band.inAttic, lies, done: band.done };
+  return { number: quota.number, bags: band.bags, inAttic: band.inAttic, lies, done: band.done, none: band.none };
 }
 
 /** Bands that want bags; one that takes none says nothing. */

@@ -210,6 +210,7 @@ def run_json(run: Run, refused: Sequence[tuple[str, str]] = ()) -> dict[str, Any
         "pace_min_per_bag": None if one is None else one["pace_min_per_bag"],
         "readings": to_jsonable_python(walked.readings),
         "short": to_jsonable_python(run.short),
+        "missing": to_jsonable_python(run.missing),
         "refused": [
             *({"id": id_, "why": why} for id_, why in refused),
             *({"id": each.entry, "why": each.why} for each in walked.refused),

@@ -72,6 +72,7 @@ def _proved(one: Proved) -> dict[str, Any]:
         "bays": to_jsonable_python(one.bays),
         "asked": to_jsonable_python(one.rows),
         "not_yet": list(one.not_yet),
+        "missing": list(one.missing),
     }
 
 

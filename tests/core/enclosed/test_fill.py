@@ -88,7 +88,7 @@ def test_bags_and_r_of_a_slope_over_what_lies_in_it() -> None:
     assert fill.r_added == pytest.approx(19)
     assert fill.r_nominal == pytest.approx(28)
     assert fill.bags == pytest.approx(200 * 5.2 / 12 * (1 - 1.5 / 16) * 3.5 / 25)
-    assert fill.u == pytest.approx(0.10125 / (B + 1.25 * 9.2) + (1 - 0.10125) / (B + 28))
+    assert fill.u == pytest.approx(0.10125 / (B + 1.25 * 8.2) + (1 - 0.10125) / (B + 28))
 
 
 def test_a_bay_that_is_full_takes_nothing() -> None:
@@ -114,7 +114,7 @@ def test_voids_of_what_lies_in_the_bays_are_paths_under_the_new_fill() -> None:
     under = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0, void=0.4)], CHART, 3.5, B)
     expected = 1 / (0.6 / (B + 9 + 19) + 0.4 / (B + 19)) - B
     assert under.r_nominal == pytest.approx(expected) and under.gaps == 0
-    assert under.u == pytest.approx(0.10125 / (B + 1.25 * 9.2) + (1 - 0.10125) / (B + expected))
+    assert under.u == pytest.approx(0.10125 / (B + 1.25 * 8.2) + (1 - 0.10125) / (B + expected))
     opened = enclosed_fill(slope, 16, [Layer("glass_batt", 3.0, 9.0, void=0.4, open=True)], CHART, 3.5, B)
     # 3 in at R 19 / 5.2 an inch drop into the gaps, and are counted: 0.4 of the lowest 3 in of the bays.
     gap = 3 * 19 / 5.2

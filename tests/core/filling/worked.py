@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from elm_cover.core.filling.run import Run, run_of
-from elm_cover.core.filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, StopStanding
+from elm_cover.core.filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, RowWanted, StopStanding
 from elm_cover.core.log.entry import Entry
 
 FRONTEND = Path(__file__).parents[3] / "frontend"
@@ -27,6 +27,7 @@ TABLE = FillTable(
     # Twelve feet of floor in cells of 3: band 1, then band 2, whose last cell is taper.
     floors=(FloorCells(section="main", origin_ft=(0, 0), cell_ft=3.0, columns=4, band=(1, 1, 2, 2), old_in=(3.5,) * 4,
                        fill_in=(15.5, 15.5, 15.5, 9.0), tapered=(0, 0, 0, 1)),),
+    rows=(RowWanted(section="main", product="p", r=38),),
     sections={"main": "Main"},
 )  # fmt: skip
 

@@ -40,9 +40,9 @@ def test_u_falls_as_depth_grows_and_a_bare_hatch_counts() -> None:
     assert u(30) > u(45) > u(58)
     hatch = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
     without, with_hatch = u(49), u(49, accesses=hatch)
-    area, panel = 22.5 * 30 / 144, 21 * 28.5 / 144
-    lid = panel / 2.16 + (area - panel) / (1.22 + 1.25 * 18.6)
-    assert with_hatch == pytest.approx((without * (950 - area) + lid) / 950, rel=0.002)
+    area, curb = 22.5 * 30 / 144, (24 * 31.5 - 22.5 * 30) / 144
+    lid = area / 2.16 + curb / (1.22 + 1.25 * 18.6)
+    assert with_hatch == pytest.approx((without * (950 - area - curb) + lid) / 950, rel=0.002)
 
 
 def test_effective_r_on_a_plain_floor_is_the_check_value() -> None:

@@ -82,14 +82,18 @@ def test_a_chimney_is_no_ceiling_and_its_ring_is_bare() -> None:
 def test_lids_have_rims_and_overlaps_count_once() -> None:
     hatch = KeepOut("hatch", (24.0, 36.0), (5.0, 5.0), lid_r=10.0)
     stair = KeepOut("stair", (30.0, 54.0), (15.0, 5.0))
-    lid = (22.5 * 34.5 + 28.5 * 52.5) / 144
-    assert areas(hatch, stair) == pytest.approx({"lid": lid, "rim": (24 * 36 + 30 * 54) / 144 - lid})
+    # The opening whole; the curb ¾ in wide stands outside it.
+    lid = (24 * 36 + 30 * 54) / 144
+    assert areas(hatch, stair) == pytest.approx({"lid": lid, "rim": (25.5 * 37.5 + 31.5 * 55.5) / 144 - lid})
+    counted = KeepOut("hatch", (24.0, 36.0), None, 2, lid_r=10.0)
+    assert areas(counted) == pytest.approx({"lid": 12.0, "rim": 2 * (25.5 * 37.5 - 24 * 36) / 144})
     boards = KeepOut("storage_floor", (60.0, 48.0), (5.0, 5.0))
     light = KeepOut("recessed_light", (12.0, 12.0), (5.0, 6.75))
     found = areas(light, boards, hatch)
     # The boards are 20 ft² less the hatch in them; the light's box is half on the boards.
-    assert found["boards"] == pytest.approx(20 - 6) and found["clear"] == pytest.approx(0.25)
-    assert sum(found.values()) == pytest.approx(20.25)
+    curb = (25.5 * 37.5 - 24 * 36) / 144
+    assert found["boards"] == pytest.approx(20 - 6 - curb) and found["clear"] == pytest.approx(0.25)
+    assert found["rim"] == pytest.approx(curb) and sum(found.values()) == pytest.approx(20.25)
 
 
 def test_what_hangs_over_the_edge_or_a_hole_counts_on_the_floor_alone() -> None:

@@ -74,11 +74,11 @@ def test_the_account_of_the_heat_adds_up_and_says_what_mending_gains() -> None:
     assert sum(share.ua for share in result.heat) == pytest.approx(section.ua_after, rel=2e-3)
     assert sum(share.share for share in result.heat) == pytest.approx(1)
     area = 22.5 * 30 / 144
-    # A bare wood panel, R 0.94 and films 1.22, in a rim ¾ in wide and as high as the fill line.
-    panel = 21 * 28.5 / 144
-    lost = panel / 2.16 + (area - panel) / (1.22 + 1.25 * 18.6)
+    # A bare wood panel, R 0.94 and films 1.22; outside it a curb ¾ in wide and as high as the fill line.
+    curb = (24 * 31.5 - 22.5 * 30) / 144
+    lost = area / 2.16 + curb / (1.22 + 1.25 * 18.6)
     assert of["hatch"].ua == pytest.approx(lost)
-    assert of["hatch"].gain_ua == pytest.approx(lost - area / (1.67 + 11 + 49), rel=0.01)
+    assert of["hatch"].gain_ua == pytest.approx(lost - (area + curb) / (1.67 + 11 + 49), rel=0.01)
     healed = planned(attic(existing=[{"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 0}]))
     assert "voids" not in {share.what for share in healed.heat}
     assert of["eave_strip"].gain_ua == pytest.approx(of["eave_strip"].ua)

@@ -6,7 +6,9 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.layers.layer import compressed_r
+from elm_cover.core.layers.chart import Chart, Row
+from elm_cover.core.layers.layer import Layer, compressed_r
+from elm_cover.core.old_fill.keep_or_clear import kept_of
 from tests.conftest import CHART, attic, codes, planned
 
 BATTS = {"material": "glass_batt", "depth_in": 3.5, "r": 11, "void_pct": 8}
@@ -154,3 +156,15 @@ def test_worth_without_a_label_starts_from_depth_times_the_default() -> None:
     steps = found.old_fill.worth
     assert [step.r for step in steps] == pytest.approx([14, 0.85 * 14])
     assert steps[0].what == "as labelled, or depth × default"
+
+
+@pytest.mark.parametrize(
+    ("joist_in", "settled_in"),
+    # Fill of 1 in more than the joists: 9.3 in is a row, 10.3 in lies between two; past the last at its ratio.
+    [(8.3, 8.2), (9.3, 8.2 + (10.3 - 9.3) / (11.8 - 9.3) * (10.4 - 8.2)), (19.0, 20.0 * 16.2 / 18.4)],
+)
+def test_fill_under_lifted_batts_settles_as_the_rows_it_lies_between(joist_in: float, settled_in: float) -> None:
+    chart = Chart(tuple(Row(r["r"], r["installed_in"], r["settled_in"], r["coverage_ft2"]) for r in CHART), 25.0)
+    kept = kept_of("lift", (Layer("glass_batt", 3.5, 11.0),), joist_in, chart, "cellulose_loose")
+    assert kept is not None and kept.under_installed_in == joist_in + 1
+    assert kept.under_settled_in == pytest.approx(settled_in) and kept.layers[0].depth_in == kept.under_settled_in

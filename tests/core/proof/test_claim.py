@@ -23,10 +23,10 @@ FIELD = [40.0, 52.0, 70.0]
 
 
 def test_the_lesser_row_of_bags_and_depth_is_claimed() -> None:
-    found = claim(CHART, 69.9, FIELD, 15.2)
+    found = claim(CHART, 69.7, FIELD, 15.2)
     assert (found.row_by_bags, found.row_by_depth, found.claimed) == (38, 49, 38)
-    assert found.r_by_bags == pytest.approx(38 + 11 * 17.9 / 18) and found.r_by_depth == 49
-    found = claim(CHART, 70, FIELD, 11.79)
+    assert found.r_by_bags == pytest.approx(38 + 11 * 17.7 / 18) and found.r_by_depth == 49
+    found = claim(CHART, 70, FIELD, 11.73)
     assert (found.row_by_bags, found.row_by_depth, found.claimed) == (49, 30, 30)
 
 
@@ -34,6 +34,19 @@ def test_a_row_is_reached_exactly_and_not_by_a_hair_less() -> None:
     assert row_reached(52.0, FIELD, [30, 38, 49]) == 38 and row_reached(51.999, FIELD, [30, 38, 49]) == 30
     assert row_reached(52.0 - 1e-12, FIELD, [30, 38, 49]) == 38
     assert row_reached(39.9, FIELD, [30, 38, 49]) == 0
+
+
+@pytest.mark.parametrize(
+    ("bags", "depth", "claimed"),
+    [(69.75, 15.1 - 1 / 16, 49), (69.74, 15.1, 38), (70, 15.03, 38), (51.75, 12, 38), (39.75, 9.3, 30), (39.6, 9.3, 0)],
+)
+def test_a_row_is_proved_within_its_measure(bags: float, depth: float, claimed: float) -> None:
+    assert claim(CHART, bags, FIELD, depth).claimed == claimed
+
+
+def test_a_quarter_of_a_bag_is_never_more_than_a_hundredth() -> None:
+    assert claim(CHART, 9.9, [10.0, 20.0, 30.0], 15.2).row_by_bags == 30
+    assert claim(CHART, 9.89, [10.0, 20.0, 30.0], 15.2).row_by_bags == 0
 
 
 def test_between_rows_from_nothing_to_the_last_and_never_past_it() -> None:
@@ -76,9 +89,9 @@ def test_density_by_volume() -> None:
 
 
 def test_a_row_is_over_claimed_no_oftener_than_the_bound_allows() -> None:
-    """A floor a hair too thin for the row, read at twelve places by chance, with bags enough: one claim in ten at most."""
+    """A floor a hair too thin for the row within its measure, read at twelve places by chance, with bags enough: one claim in ten at most."""
     chance = random.Random(5)
-    thin, tries = 15.1 - 0.01, 3000
+    thin, tries = 15.1 - 1 / 16 - 0.01, 3000
     over = 0
     for _ in range(tries):
         bound = lower_bound([chance.gauss(thin, 0.9) for _ in range(12)])

@@ -11,9 +11,12 @@ def test_bays_are_claimed_at_the_density_that_does_not_slump() -> None:
     """100 ft³ at 3.5 lb/ft³ of 25 lb bags: 14 bags."""
     found = bay_proof(14, 25, 100, 3.5, 21, done=True)
     assert (found.density_pcf, found.claimed, found.why_not) == (3.5, 21, None)
+    # Bags count to the quarter, and to a hundredth of what is wanted where that is less: 13.86.
+    assert bay_proof(13.9, 25, 100, 3.5, 21, done=True).claimed == 21
+    assert "¼ bag more" in (bay_proof(13.8, 25, 100, 3.5, 21, done=True).why_not or "")
     light = bay_proof(12, 25, 100, 3.5, 21, done=True)
     assert (light.density_pcf, light.claimed) == (3.0, None)
-    assert light.why_not == "3.00 lb/ft³ of the 3.50 wanted: 2.0 bags more, or the fill slumps"
+    assert light.why_not == "3.00 lb/ft³ of the 3.50 wanted: 2 bags more, or the fill slumps"
     assert bay_proof(14, 25, 100, 3.5, 21, done=False).why_not == "not every bay is done"
     with pytest.raises(ValueError, match="volume"):
         bay_proof(14, 25, 0, 3.5, 21, done=True)

@@ -144,7 +144,7 @@ def test_height_lines_of_a_gable_lie_where_the_roof_is_that_high() -> None:
 
 
 def blown(kind: str, product: dict[str, Any] | None = None, **more: Any) -> Any:
-    job = attic(kind=kind, outline_ft=rectangle(20, 6), existing=[], **more)
+    job = attic(kind=kind, outline_ft=rectangle(20, 6), **({"existing": []} | more))
     job["choice"]["main"]["method"] = "enclosed_fill"
     if product:
         job["products"][0] |= product
@@ -161,13 +161,23 @@ def test_a_slope_is_filled_dense_by_volume() -> None:
     # R 19 at 5.2 in settled, 30 at 8.2: 6.25 in between.
     r = 19 + (6.25 - 5.2) / 3.0 * 11
     assert section.r_nominal == pytest.approx(r)
-    assert section.u_effective == pytest.approx(0.07 / (1.67 + 1.25 * 7.25) + 0.93 / (1.67 + r))
+    # Of the rafter 6¼ in count: wood standing in the vent channel earns nothing.
+    assert section.u_effective == pytest.approx(0.07 / (1.67 + 1.25 * 6.25) + 0.93 / (1.67 + r))
     assert "bays_too_shallow" in codes(result)
 
 
 def test_level_bays_take_the_settled_density_and_an_unknown_one_is_asked_for() -> None:
     section = blown("netted_cavity", cavity={"cover": "floor", "depth_in": 8.2}).sections[0]
     assert section.density_pcf == pytest.approx(12 * (25 / 22.8) / 8.2)
+    # Over what is left of an old layer: as dense as the new fill, 6.2 in, settles by itself; R 19 at 5.2 in, 30 at 8.2.
+    over = blown(
+        "netted_cavity",
+        cavity={"cover": "floor", "depth_in": 8.2},
+        existing=[{"material": "cellulose_loose", "depth_in": 2.0}],
+        old_fill="keep",
+    ).sections[0]
+    weight = 25 / 36.1 + (6.2 - 5.2) / 3.0 * (25 / 22.8 - 25 / 36.1)
+    assert over.density_pcf == pytest.approx(12 * weight / 6.2)
     wool = blown(
         "knee_wall", {"kind": "mineral_wool_loose"}, wall={"height_ft": 4, "stud_depth_in": 3.5, "backed": True}
     )
@@ -185,8 +195,8 @@ def test_weight_in_is_weight_in_the_bays() -> None:
 def test_what_a_slope_loses_today_by_parallel_paths() -> None:
     slope = {"rafter_depth_in": 7.25, "pitch_in_12": 9, "channel_in": 1}
     section, _, _ = enclosed("sloped_bays", slope=slope, existing=[])
-    # Bare: 0.07 of rafters 7¼ in of wood deep, the rest board and films alone, over 150 ft² along the slope.
-    u = 0.07 / (1.67 + 7.25 * 1.25) + 0.93 / 1.67
+    # Bare: rafters that stand in nothing but air earn nothing: board and films alone, over 150 ft² along the slope.
+    u = 1 / 1.67
     assert section.ua_today == pytest.approx(150 * u)
     unknown, _, _ = enclosed("sloped_bays", slope=slope, existing=[], framing={"kind": "joist"})
     assert unknown.ua_today is None

@@ -68,14 +68,13 @@ def test_what_is_kept_clear_counts_bare_beside_the_hatch() -> None:
     job = attic(features=[{"kind": "recessed_light", "rating": "non_ic", "at_ft": [19, 12]}])
     job["accesses"] = [{"section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30], "lid_r": 20}]
     found = of(job)
-    light, panel, opening = 13 * 13 / 144, 21 * 28.5 / 144, 22.5 * 30 / 144
+    light, curb, opening = 13 * 13 / 144, (24 * 31.5 - 22.5 * 30) / 144, 22.5 * 30 / 144
     assert found["kept_clear"].ua == pytest.approx(light / B)
-    # Lid R-20 and films 1.22; its rim wood as high as the fill line, 18.6 in.
-    rim = (opening - panel) / (1.22 + 1.25 * 18.6)
-    assert found["hatch"].ua == pytest.approx(panel / 21.22 + rim)
+    # Lid R-20 and films 1.22; the curb outside it wood as high as the fill line, 18.6 in.
+    assert found["hatch"].ua == pytest.approx(opening / 21.22 + curb / (1.22 + 1.25 * 18.6))
     full = found["kept_clear"].gain_ua / light
     assert full == pytest.approx(1 / B - 1 / (B + 49), rel=0.02), "what would lie round it"
-    assert found["hatch"].gain_ua == pytest.approx(found["hatch"].ua - opening / (B + 60), abs=0.02)
+    assert found["hatch"].gain_ua == pytest.approx(found["hatch"].ua - (opening + curb) / (B + 60), abs=0.02)
 
 
 def test_the_strip_at_an_eave_by_hand() -> None:

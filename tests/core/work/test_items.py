@@ -220,8 +220,8 @@ def test_the_heat_account_says_what_the_planned_lid_will_save() -> None:
     job = attic()
     job["accesses"] = [{"id": "a1", "section": "main", "at_ft": [12, 9], "opening_in": [22.5, 30]}]
     hatch = next(share for share in planned(job).heat if share.what == "hatch")
-    panel = 21 * 28.5 / 144
-    assert hatch.planned_ua == pytest.approx(panel / (1.22 + 0.94) - panel / (1.22 + 50))
+    opening = 22.5 * 30 / 144
+    assert hatch.planned_ua == pytest.approx(opening / (1.22 + 0.94) - opening / (1.22 + 50))
     assert hatch.planned_ua < hatch.gain_ua
     job["accesses"][0]["lid_r"] = 50
     assert next(share for share in planned(job).heat if share.what == "hatch").planned_ua is None

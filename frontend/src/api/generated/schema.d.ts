@@ -8545,6 +8545,8 @@ export interface components {
             places: components["schemas"]["ReadPlace"][];
             /** Short */
             short: components["schemas"]["Short"][];
+            /** Missing */
+            missing: components["schemas"]["RowLack"][];
             /** Asked */
             asked: components["schemas"]["Asked"][];
             /** Days */
@@ -8842,6 +8844,20 @@ export interface components {
             fill_in: number;
             /** Tapered */
             tapered: boolean;
+        };
+        /**
+         * RowLack
+         * @description What a section lacks of the row that it is planned to: bags to the quarter, and the same in words.
+         */
+        RowLack: {
+            /** Section */
+            section: string;
+            /** R */
+            r: number;
+            /** Bags */
+            bags: number;
+            /** Text */
+            text: string;
         };
         /**
          * RunBalance
@@ -9234,7 +9250,7 @@ export interface components {
         /**
          * ProvedTold
          * @description Of a section or a product. bags: in, chart, field. asked: what each printed row asks for here; not_yet: what keeps R from
-         *     being claimed.
+         *     being claimed; missing: what would prove the row planned, where less is.
          */
         ProvedTold: {
             /** Id */
@@ -9255,6 +9271,8 @@ export interface components {
             asked: components["schemas"]["RowAsked"][];
             /** Not Yet */
             not_yet: string[];
+            /** Missing */
+            missing: string[];
         };
         /** RProved */
         RProved: {

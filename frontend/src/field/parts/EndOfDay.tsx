@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { fixed } from "../../ui/units";
+import { missingOf } from "../missing";
 import type { Field } from "../useField";
 import { hasItsBags } from "./LeaveBand";
 import { Steps } from "./Steps";
@@ -47,6 +48,7 @@ export function EndOfDay({ field }: { field: Field }) {
           </span>
         </label>
       )}
+      <Lacks field={field} open={band && (done || !short) ? band.number : null} />
       <Steps
         label="What stands in the hopper at the end?"
         button="Keep it and end the day"
@@ -66,6 +68,17 @@ export function EndOfDay({ field }: { field: Field }) {
       />
     </div>
   );
+}
+
+/** What keeps the job from its row, once the open band is taken as done: said while there is fill in the hose. */
+export function Lacks({ field, open }: { field: Field; open: number | null }) {
+  const { bands, walked } = field.run;
+  const over = new Map(bands.map((one) => [one.number, { ...one, done: one.done || one.number === open }]));
+  return missingOf(walked.table, over).map((one) => (
+    <p className="warn" role="status" key={one.section}>
+      {one.text}.
+    </p>
+  ));
 }
 
 /** The heap of empty bags against the bags counted in. */

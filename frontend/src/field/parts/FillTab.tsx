@@ -7,7 +7,7 @@ import { BagButton } from "./BagButton";
 import { BagRun } from "./BagRun";
 import { Bands } from "./Bands";
 import { Count } from "./Count";
-import { EndOfDay } from "./EndOfDay";
+import { EndOfDay, Lacks } from "./EndOfDay";
 import { Halt } from "./Halt";
 import { Hopper, quarters } from "./Hopper";
 import { LeaveBand } from "./LeaveBand";
@@ -83,7 +83,10 @@ function Day({ field }: { field: Field }) {
           Begin band {next.number} · {fixed(next.bags, 1)} bags
         </button>
       ) : (
-        <p className="card">Every band is done. Read the markers in Check, then end the day.</p>
+        <>
+          <Lacks field={field} open={null} />
+          <p className="card">Every band is done. Read the markers in Check, then end the day.</p>
+        </>
       )}
       <Beneath field={later} />
     </>

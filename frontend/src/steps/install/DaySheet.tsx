@@ -184,13 +184,18 @@ function Bands({ run }: { run: RunAnswer }) {
 
 function Shorts({ run }: { run: RunAnswer }) {
   const units = useUnits();
-  if (!run.short.length) return null;
+  if (!run.short.length && !run.missing.length) return null;
   const depth = (inches: number) => {
     const shown = units.depth(inches);
     return `${shown.value} ${shown.unit}`;
   };
   return (
-    <Part title="Short places" aside={`${run.short.length}`}>
+    <Part title="What is missing" aside={run.short.length ? `${run.short.length} short` : undefined}>
+      {run.missing.map((one) => (
+        <p className="at-place caution" key={one.section}>
+          <b>{one.text}.</b> Blow it before the machine is packed up.
+        </p>
+      ))}
       {run.heavy_and_short_text ? <p className="at-place caution">{run.heavy_and_short_text}</p> : null}
       {run.short.map((short) => (
         <p className="at-place caution" key={`${short.section} ${short.marker} ${short.at_ft}`}>

@@ -99,6 +99,11 @@ function Proved({ one, section = false }: { one: ProofAnswer["products"][number]
           {text}
         </p>
       ))}
+      {one.missing.map((text) => (
+        <p className="at-place caution" key={text}>
+          {text}
+        </p>
+      ))}
       <table className="bands-table">
         <tbody>
           <tr>

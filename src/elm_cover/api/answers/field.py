@@ -6,6 +6,7 @@ from datetime import date
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ...core.filling.measure import RowLack
 from ...core.filling.run import BandTold
 from ...core.filling.shortage import Short
 from ...core.filling.table import ReadPlace
@@ -202,6 +203,7 @@ class RunAnswer(BaseModel):
     readings: list[DepthRead]
     places: list[ReadPlace]
     short: list[Short]
+    missing: list[RowLack]
     asked: list[Asked]
     days: list[DayRun]
     holder: str | None

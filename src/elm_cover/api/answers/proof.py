@@ -27,7 +27,7 @@ class RProved(BaseModel):
 
 class ProvedTold(BaseModel):
     """Of a section or a product. bags: in, chart, field. asked: what each printed row asks for here; not_yet: what keeps R from
-    being claimed."""
+    being claimed; missing: what would prove the row planned, where less is."""
 
     id: str
     name: str
@@ -39,6 +39,7 @@ class ProvedTold(BaseModel):
     bays: BayProof | None
     asked: list[RowAsked]
     not_yet: list[str]
+    missing: list[str]
 
 
 class LeakageTold(BaseModel):

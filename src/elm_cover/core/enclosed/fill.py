@@ -45,7 +45,7 @@ class EnclosedFill:
 def density_for(kind: str | None, level: bool, depth_in: float, chart: Chart, given_pcf: float | None) -> float | None:
     """Density to fill at, lb/ft³: as given, by the chart where the bays are level, else the start value of its kind.
 
-    depth_in in inches. Source: handbook §7, enclosed bays.
+    depth_in: of the new fill, inches. Source: handbook §7, enclosed bays; Settled since, second part, 3.
     """
     if given_pcf is not None:
         return given_pcf
@@ -105,12 +105,15 @@ def enclosed_u(
     """U of enclosed bays with what lies in them, films and board included; wood as deep as the framing, which reaches the
     cover, but for a net that hangs above it.
 
-    Btu/h·ft²·°F; spacing_in on center. Source: handbook §6, parallel paths; Settled since 6 and 7.
+    Btu/h·ft²·°F; spacing_in on center. Source: handbook §6, parallel paths; Settled since 6 and 7; second part, 2.
     """
     fraction = framing_fraction(spacing_in)
     if math.isinf(enclosed.wood_in):
         r = r_with(lies, boundary, new.r, new.r_per_in)
-        return fraction / (boundary + WOOD_R_PER_IN * enclosed.framing_in) + (1 - fraction) / (boundary + r)
+        wood_in = enclosed.framing_in
+        if enclosed.channel_in > 0:  # wood standing in the vent channel earns nothing
+            wood_in = min(wood_in, depth_of(lies) + new.depth_in)
+        return fraction / (boundary + WOOD_R_PER_IN * wood_in) + (1 - fraction) / (boundary + r)
     one = np.ones(1)
     lying = [LayerAt(layer, one * layer.depth_in, one * layer.r) for layer in lies]
     under = Boundary(boundary, fraction, enclosed.wood_in)

@@ -9,6 +9,7 @@ from itertools import pairwise
 from ..log.entry import Entry
 from ..log.standing import Ignored
 from .forecast import Forecast, forecast
+from .measure import RowLack, missing
 from .shortage import Short, shortages
 from .table import FillTable, Quota
 from .verdict import Verdict, verdict
@@ -71,11 +72,12 @@ class ProductTold:
 
 @dataclass(frozen=True, kw_only=True)
 class Run:
-    """All that a log says of the fill. heavy_and_short: places are short where the bags are in: both are said together."""
+    """All that a log says of the fill. missing: what keeps sections that are all done from their row. heavy_and_short: places are short where the bags are in: both are said together."""
 
     products: tuple[ProductTold, ...]
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
+    missing: tuple[RowLack, ...]
     walked: Walked
 
     @property
@@ -103,10 +105,13 @@ def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
             walked.products[product].evaluations.append(ALIKE.get(found.word, found.word))
 
     walked = Walker(table, evaluate).walk(entries)
+    bands = tuple(_band(band, walked.bands[band.number], walked) for band in table.bands)
+    lies = {band.number: band.lies for band in bands}
     return Run(
         products=tuple(_product(table, quotas, walked, one.id) for one in table.products),
-        bands=tuple(_band(band, walked.bands[band.number], walked) for band in table.bands),
+        bands=bands,
         short=shortages(table, walked),
+        missing=tuple(missing(table, lies, {b.number: b.done for b in bands}, {b.number: b.none for b in bands})),
         walked=walked,
     )
 

@@ -70,6 +70,16 @@ class FilledWith:
 
 
 @dataclass(frozen=True, kw_only=True)
+class RowWanted:
+    """The R that a section is planned to prove with the bags of its bands. closed: closed bays, by volume and density."""
+
+    section: str
+    product: str
+    r: float
+    closed: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
 class StopStanding:
     """A stop that forbids the start. key: of its item; hazard: its kind. by_crew: doing the item lifts it; else only who clears
     it, named in an entry of its own. since_s, until_s: when it came into the record and when an edit took it out again, s since
@@ -96,6 +106,7 @@ class FillTable:
     stops: tuple[StopStanding, ...] = ()
     past_stops: tuple[StopStanding, ...] = ()
     floors: tuple[FloorCells, ...] = ()
+    rows: tuple[RowWanted, ...] = ()
     revision: int | None = None
     sections: Mapping[str, str] = field(default_factory=dict)
     constants: Constants = START

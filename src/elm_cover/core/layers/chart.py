@@ -125,6 +125,15 @@ class Chart:
             return self._row(-1, beyond=True)
         return self.interpolated(float(np.interp(installed_in, self.installed_in, self.r)))
 
+    def settled_of(self, installed_in: float) -> float:
+        """What a layer of that thickness on the day settles to, in: between the rows it lies between; past the last at that row's
+        ratio. Source: handbook, Settled since, second part, 3.
+        """
+        last = self.rows[-1]
+        if installed_in > last.installed_in:
+            return installed_in * last.settled_in / last.installed_in
+        return float(np.interp(installed_in, self.installed_in, self.settled_in))
+
     def thin_r(self, settled_in: Floats) -> Floats:
         """R of a thinner layer, linear in settled thickness through (0, 0) and the rows.
 

@@ -98,8 +98,8 @@ def whole_u(u_open: float, site: Site, kept: Sequence[tuple[KeptFloor, float]]) 
     Btu/h·ft²·°F. Source: handbook §6; Settled since 1 and 2.
     """
     rest = sum(u * one.area_ft2 for one, u in kept)
-    ceiling = site.open_ft2 + sum(one.area_ft2 for one, _ in kept)
-    return u_open if ceiling <= 0 else (u_open * site.open_ft2 + rest) / ceiling
+    ceiling = site.round_ft2 + sum(one.area_ft2 for one, _ in kept)
+    return u_open if ceiling <= 0 else (u_open * site.round_ft2 + rest) / ceiling
 
 
 def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> float | None:

@@ -2,7 +2,8 @@
 
 Each counts at what is really there::
 
-      lid          films + the lid's own R, its rim as wood as high as the fill        hatch, stair
+      lid          films + the lid's own R over the whole opening                      hatch, stair
+      rim          the curb outside it, ¾ in of wood all round as high as the fill
       boards       old fill up to the joists' tops, new fill beneath where it goes,    platform, walkway,
                    air R 0.9 where some stays, the boards at 1.25 an inch              storage floor, equipment
       clear        films + board                                                      ring round a light, a chimney
@@ -25,7 +26,7 @@ from ..layers.framing import WOOD_R_PER_IN
 from ..layers.heat_paths import Boundary, bare_u, paths
 from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R, Layer, air_space_r
 from ..layers.stack import LayerAt, Stack
-from ..preparation.hatch import BARE_LID_R, RIM_IN
+from ..preparation.hatch import BARE_LID_R, CURB_BOARD_IN
 
 ORDER = ("through", "lid", "rim", "boards", "clear", "filled")
 
@@ -93,18 +94,14 @@ def _through(keep_outs: Iterable[KeepOut]) -> Iterable[Shaped]:
 
 
 def _lids(keep_outs: Iterable[KeepOut]) -> Iterable[Shaped]:
-    """The panel within the rim first, then the rim: what is left of the opening."""
+    """The opening whole, then the curb that stands outside it. Source: handbook, Settled since, second part, 1."""
     for one in keep_outs:
         if one.name in LIDS:
             lid_r = BARE_LID_R if one.lid_r is None else one.lid_r
-            inner = (one.size_in[0] - 2 * RIM_IN, one.size_in[1] - 2 * RIM_IN)
-            whole, area = _whole(one)
-            if min(inner) <= 0:
-                yield KeptFloor("rim", 0.0), whole, area
-                continue
-            panel, panel_area = _box(one, inner)
-            yield KeptFloor("lid", 0.0, lid_r=lid_r), panel, panel_area
-            yield KeptFloor("rim", 0.0), whole, area - panel_area
+            opening, area = _whole(one)
+            yield KeptFloor("lid", 0.0, lid_r=lid_r), opening, area
+            outside, outside_area = _box(one, (one.size_in[0] + 2 * CURB_BOARD_IN, one.size_in[1] + 2 * CURB_BOARD_IN))
+            yield KeptFloor("rim", 0.0), outside, max(0.0, outside_area - area)
 
 
 def _boards(keep_outs: Iterable[KeepOut], what: str) -> Iterable[Shaped]:

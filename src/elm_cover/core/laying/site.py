@@ -64,6 +64,14 @@ class Site:
         """Net floor that is not under boards: where the new fill lies as everywhere, ft²."""
         return max(0.0, self.net_ft2 - sum(one.area_ft2 for one in self.kept if one.what == "filled"))
 
+    @property
+    def round_ft2(self) -> float:
+        """The same less what curbs stand on, ft²: the floor that heat goes through as everywhere. By the bag it is net floor still.
+
+        Source: handbook, Settled since, second part, 1; §7, net area.
+        """
+        return max(0.0, self.open_ft2 - sum(one.area_ft2 for one in self.kept if one.what == "rim"))
+
     def cells(self, old_in: Floats | None) -> Places | None:
         """Every cell of the grid, as it is drawn; None while no roof is known. old_in: depth of the old fill there, inches.
 

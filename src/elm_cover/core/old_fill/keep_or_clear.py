@@ -131,7 +131,7 @@ def kept_of(
     """The layers after keep, relay, lift or clear; None where lifting needs the joists' depth or a chart.
 
     Cleared layers leave. Re-laid ones are snug. Lifted batts lie in full contact on fresh fill that stands 1 in above the
-    joists. Source: handbook, keep, lift or clear.
+    joists. Source: handbook, keep, lift or clear; Settled since, second part, 3.
     """
     if action == "clear":
         return Kept(())
@@ -142,8 +142,7 @@ def kept_of(
     if joist_depth_in is None or chart is None:
         return None
     installed = joist_depth_in + STANDS_CLEAR_OF_JOISTS_IN
-    row = chart.rows[0]
-    settled = installed * row.settled_in / row.installed_in
+    settled = chart.settled_of(installed)
     at = np.array([settled])
     weight = float(chart.thin_weight_psf(at)[0])
     under = Layer(kind, settled, float(chart.thin_r(at)[0]), weight_psf=weight)

@@ -20,7 +20,7 @@ from ..laying.heat import lying_of
 from ..laying.methods import lay
 from ..laying.site import Site, site_of
 from ..reach.bands import Banded, beyond_reach
-from ..reach.crawl_floor import CRAWL_IN, CrawlFloor
+from ..reach.crawl_floor import CrawlFloor, low_share
 from ..reach.way import Entrance, Way
 from ..section.result import PlannedSection
 from ..target.by_basis import target_of
@@ -108,7 +108,7 @@ def section_reach(
         bands=told.bands([(i, cells == i) for i, _ in own], unreached),
         unreached_ft2=net * unreached.sum() / max(1, cells.size),
         by_hand_ft2=net * beyond.sum() / max(1, cells.size),
-        reach_ft2=each * float((floor.headroom_in[mine] < CRAWL_IN).sum()),
+        reach_ft2=net * low_share(floor.rooms[room]),
         longest_way_ft=float(way.crawl_ft[reached].max()) if reached.any() else 0.0,
         new_ways=new_ways(floor, way, entrances, room, each) if unreached.any() else (),
     )

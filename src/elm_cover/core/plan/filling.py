@@ -15,7 +15,7 @@ from ..base.arrays import Floats, Integers
 from ..base.notebook import Notebook
 from ..filling.constants import pace_range
 from ..filling.stops import StopsSeen, with_times
-from ..filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, StopStanding
+from ..filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, RowWanted, StopStanding
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
@@ -94,12 +94,29 @@ def fill_table(
         bands=tuple(quotas),
         places=tuple(places),
         floors=tuple(floors),
+        rows=tuple(_rows(planned, quotas, products)),
         products=tuple(_products(made, quotas, products)),
         stops=stops,
         past_stops=past,
         revision=revision,
         sections=section_names(job),
     )  # fmt: skip
+
+
+def _rows(planned: Plan, quotas: Sequence[Quota], products: Mapping[str, ProductInput]) -> Iterator[RowWanted]:
+    """The R that each section's field bags prove: the printed row that it is filled to, the row below where it lies between."""
+    with_bands = {quota.section for quota in quotas}
+    for section in planned.sections:
+        chart = None if section.product is None else products[section.product].chart
+        if section.id not in with_bands or section.product is None or chart is None or section.r_added is None:
+            continue
+        closed = section.kind != "open_floor"
+        if closed:
+            yield RowWanted(section=section.id, product=section.product, r=section.r_added, closed=True)
+            continue
+        at_most = [row.r for row in chart.rows if row.installed_in <= (section.installed_in or 0.0) + 1e-6]
+        if at_most:
+            yield RowWanted(section=section.id, product=section.product, r=max(at_most))
 
 
 def stops_of(planned: Plan) -> tuple[StopStanding, ...]:

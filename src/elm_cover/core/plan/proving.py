@@ -13,6 +13,7 @@ import numpy as np
 from ...job import Job
 from ..base.memory import remembered
 from ..base.notebook import Notebook
+from ..base.units import eighths, r_value
 from ..filling.run import Run, run_of
 from ..filling.table import FillTable
 from ..filling.walked import DepthRead
@@ -27,7 +28,7 @@ from ..laying.site import site_of
 from ..log.entry import Entry
 from ..log.standing import Ignored
 from ..old_fill.readings import depth_map_on
-from ..proof.claim import Claim, box_density_pcf, claim, core_density_pcf, core_weight_psf
+from ..proof.claim import DEPTH_WITHIN_IN, Claim, box_density_pcf, claim, core_density_pcf, core_weight_psf
 from ..proof.closed import BattProof, BayProof
 from ..proof.depths import LEAST_READINGS, DepthProof, depth_proof
 from ..section.result import SectionPlan
@@ -62,7 +63,7 @@ class RowAsked:
 class Proved:
     """Of a section or of a product: depths, bags, the claim. bound in depth: of the random readings alone.
 
-    not_yet: what keeps anything from being claimed, in words.
+    not_yet: what keeps anything from being claimed, in words; missing: what would prove the row that was planned, where less is.
     """
 
     id: str
@@ -73,6 +74,7 @@ class Proved:
     density_pcf: tuple[float, ...]
     rows: tuple[RowAsked, ...]
     not_yet: tuple[str, ...]
+    missing: tuple[str, ...] = ()
     bays: BayProof | None = None
 
 
@@ -241,11 +243,14 @@ def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence
     done = bool(plans) and given.done(ids)
     cores = [core for core in given.run.walked.cores if core["section"] in ids]
     density = tuple(_density(core) for core in cores)
-    # A box says how dense the fill is, not how deep it lies.
-    weights = [
-        core_weight_psf(d, c["depth_in"]) for d, c in zip(density, cores, strict=True) if c.get("depth_in") is not None
-    ]
     proved_in = depth.least if given.by_least else random.bound
+    # How dense it is by the cores, how deep by what depth proves: a core stands where it was handy. Source: Settled since, second
+    # part, 5. A box is no core.
+    weights = [
+        core_weight_psf(d, proved_in)
+        for d, c in zip(density, cores, strict=True)
+        if c.get("depth_in") is not None and proved_in is not None
+    ]
     made = None
     if field is not None:
         weight = sum(weights) / len(weights) if weights else None
@@ -263,10 +268,23 @@ def _told(given: _Given, named: tuple[str, str], counted: float, plans: Sequence
             RowAsked(r=row.r, installed_in=row.installed_in, field_bags=bags)
             for row, bags in zip(chart.rows, field or (), strict=False)
         ),
+        missing=tuple(_missing(given, ids, proved_in, chart)),
         not_yet=tuple(
             _not_yet(plans, done, LEAST_READINGS if given.by_least else random.n, len(short), field is not None)
         ),
     )
+
+
+def _missing(given: _Given, ids: Container[str], proved_in: float | None, chart: Chart) -> Iterator[str]:
+    """Bags and depth that lack of the row planned. Source: handbook, Settled since, second part, 4."""
+    yield from (one.text for one in given.run.missing if one.section in ids)
+    planned = [row.r for row in given.table.rows if row.section in ids and not row.closed]
+    if proved_in is None or not planned:
+        return
+    wanted = next((row.installed_in for row in chart.rows if row.r == max(planned)), None)
+    lacks = 0.0 if wanted is None else wanted - DEPTH_WITHIN_IN - proved_in
+    if wanted is not None and lacks > 0:
+        yield f"depth proves {eighths(proved_in)}: {r_value(max(planned))} wants {eighths(wanted)}"
 
 
 def _density(core: Mapping[str, Any]) -> float:

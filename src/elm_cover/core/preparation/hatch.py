@@ -18,9 +18,8 @@ from ..layers.layer import ATTIC_FILM_R, INSIDE_FILM_R
 CURB_BOARD_IN = 0.75
 ABOVE_FILL_IN = 2.0
 LATCHES = 2
-# A lid nobody has measured: a bare wood panel, within a rim.
+# A lid nobody has measured: a bare wood panel.
 BARE_LID_R = 0.94
-RIM_IN = 0.75
 # One layer of the lid: 2 in of insulation board.
 LID_LAYER_R = 10.0
 LID_LAYER_IN = 2.0
@@ -79,11 +78,11 @@ def lid_layers(r_wanted: float) -> int:
 
 
 def lid_saves_ua(opening_in: tuple[float, float], lid_r: float | None, planned_r: float) -> float:
-    """What a planned lid saves against the one on record, Btu/h·°F: the panel within its rim, at its own R between films.
+    """What a planned lid saves against the one on record, Btu/h·°F: the opening whole, at its own R between films.
 
-    Not below 0. Source: handbook, Settled since 1; §6.
+    Not below 0. Source: handbook, Settled since, second part, 1; §6.
     """
-    area = max(0.0, opening_in[0] - 2 * RIM_IN) * max(0.0, opening_in[1] - 2 * RIM_IN) / 144
+    area = opening_in[0] * opening_in[1] / 144
     films = INSIDE_FILM_R + ATTIC_FILM_R
     now = BARE_LID_R if lid_r is None else lid_r
     return max(0.0, area / (films + now) - area / (films + planned_r))

@@ -6,11 +6,14 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from ..filling.measure import bags_enough
 from ..layers.chart import Chart
 
 # Bags and thicknesses that are the row's but for the last digits of a float are the row's.
 SLACK = 1e-9
 OZ_PER_LB = 16.0
+# Depths are read to the eighth: half of one. Source: handbook, Settled since, second part, 4.
+DEPTH_WITHIN_IN = 1 / 16
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -31,7 +34,7 @@ class Claim:
 def row_reached(value: float, wanted: Sequence[float], r: Sequence[float]) -> float:
     """R of the highest row whose wanted value is reached; 0 where none is. wanted rises with r.
 
-    Source: handbook §19, row proved.
+    Source: handbook §19, row proved; Settled since, second part, 4: wanted already is from where on it counts.
     """
     reached = [row for want, row in zip(wanted, r, strict=True) if value >= want - SLACK * max(1.0, want)]
     return max(reached, default=0.0)
@@ -54,14 +57,14 @@ def claim(
     """bags: in the attic less what went into closed bays; field_bags: that each printed row would take here, rising; depth_in:
     the bound of the random readings, or the least where the firm says so; core_psf: weight that the cores found, lb/ft².
 
-    Raises ValueError where field_bags are not one for each row. Source: handbook §19, row proved.
+    Raises ValueError where field_bags are not one for each row. Source: handbook §19, row proved; Settled since, second part, 4, within ¼ bag and 1⁄16 in.
     """
     r = [row.r for row in chart.rows]
     thick = [row.installed_in for row in chart.rows]
     if len(field_bags) != len(r):
         raise ValueError("field bags: one for each printed row")
-    by_bags = None if bags is None else row_reached(bags, field_bags, r)
-    by_depth = None if depth_in is None else row_reached(depth_in, thick, r)
+    by_bags = None if bags is None else row_reached(bags, [bags_enough(want) for want in field_bags], r)
+    by_depth = None if depth_in is None else row_reached(depth_in, [want - DEPTH_WITHIN_IN for want in thick], r)
     return Claim(
         row_by_bags=by_bags,
         row_by_depth=by_depth,

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..filling.measure import bags_missing
+from ..filling.shortage import bags_to_mend
 from .claim import SLACK, density_by_volume_pcf
 
 
@@ -41,15 +43,14 @@ class BattProof:
 def bay_proof(bags_in: float, bag_lb: float, volume_ft3: float, wanted_pcf: float, r: float, done: bool) -> BayProof:
     """n·W / volume against the density that keeps the fill from slumping. Raises ValueError for no volume.
 
-    Source: handbook §7, enclosed bays; §19, bags by volume.
+    Source: handbook §7, enclosed bays; §19, bags by volume; Settled since, second part, 4: within ¼ bag.
     """
     density = density_by_volume_pcf(bags_in, bag_lb, volume_ft3)
     why = None
     if not done:
         why = "not every bay is done"
-    elif density < wanted_pcf * (1 - SLACK):
-        short = (wanted_pcf - density) * volume_ft3 / bag_lb
-        why = f"{density:.2f} lb/ft³ of the {wanted_pcf:.2f} wanted: {short:.1f} bags more, or the fill slumps"
+    elif (short := bags_missing(bags_in, wanted_pcf * volume_ft3 / bag_lb)) > 0:
+        why = f"{density:.2f} lb/ft³ of the {wanted_pcf:.2f} wanted: {bags_to_mend(short)} more, or the fill slumps"
     return BayProof(
         bags_in=bags_in, volume_ft3=volume_ft3, density_pcf=density, wanted_pcf=wanted_pcf,
         claimed=r if why is None else None, why_not=why,

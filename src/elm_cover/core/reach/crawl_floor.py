@@ -11,6 +11,7 @@ place round holes, chimneys and equipment::
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -150,6 +151,33 @@ def crawl_floor(rooms: tuple[Room, ...]) -> CrawlFloor:
         headroom_in=headroom,
         floors=floors,
     )
+
+
+# A room's low floor is counted by squares of so many ft, coarser ones where it is very large.
+PART_FT, MOST_PARTS = 0.125, 80_000
+
+
+@remembered(40_000, lambda _: 8)
+def low_share(room: Room) -> float:
+    """Share of a room's floor that is under less than 18 in of headroom, 0 to 1, by parts of the cells that one moves over.
+
+    Source: handbook §14, reach; Settled since, second part, 8.
+    """
+    if not room.eaves:
+        return 0.0
+    floor = _floor(room)
+    x0, y0, x1, y1 = (float(side) for side in shapely.bounds(floor))
+    side = max(PART_FT, math.sqrt((x1 - x0) * (y1 - y0) / MOST_PARTS))
+    xs, ys = (low + (np.arange(max(1, round((high - low) / side))) + 0.5) * side for low, high in ((x0, x1), (y0, y1)))
+    x, y = (field.ravel() for field in np.meshgrid(xs, ys))
+    shapely.prepare(floor)
+    inside = shapely.intersects_xy(floor, x, y)
+    count = int(inside.sum())
+    headroom = _headroom(room, x[inside], y[inside])
+    # Where the line of 18 in runs through a square, the part of it that lies low.
+    steepest = max(eave.slope for _, eave in room.eaves) * 12 * side
+    parts = np.clip(0.5 + (CRAWL_IN - headroom) / max(steepest, 1e-9), 0.0, 1.0)
+    return 0.0 if count == 0 else float(parts.sum() / count)
 
 
 def _floor(room: Room) -> shapely.Geometry:

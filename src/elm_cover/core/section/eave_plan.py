@@ -141,4 +141,4 @@ def thin_strip_ua(site: Site, places: Places, heat: Heat, depth_in: float, index
     if full.size == 0:
         return None
     here = (places.edge == index) & (places.room_in < depth_in)
-    return float(np.sum((heat.u[here] - full.min()) * places.share[here]) * site.open_ft2)
+    return float(np.sum((heat.u[here] - full.min()) * places.share[here]) * site.round_ft2)

@@ -194,7 +194,8 @@ def _loose(section: SectionInput, site: Site, old: OldFill, enclosed: Enclosed, 
         return None
     stays = _stays(old)
     level = section.kind == "netted_cavity"
-    density = density_for(choice.product.kind, level, enclosed.depth_in, chart, choice.density_pcf)
+    room_in = max(0.0, enclosed.depth_in - depth_of(stays))
+    density = density_for(choice.product.kind, level, room_in, chart, choice.density_pcf)
     if density is None:
         notes.ask("choose", f"{at}.density_pcf", "At what density does this product fill a closed bay?")
         return None

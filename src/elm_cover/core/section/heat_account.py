@@ -59,7 +59,7 @@ def account(site: Site, laid: Laid, heat: Heat, places: Places) -> dict[str, tup
         return None
     room_in = places.room_in
     share = np.full(room_in.size, 1 / room_in.size) if places.share is None else places.share
-    area = share * site.open_ft2
+    area = share * site.round_ft2
     wood = float(np.sum(under.framing_fraction * (paths.joist - paths.cavity) * area))
     voids = float(np.sum((paths.cavity - paths.sound) * area))
     thin = room_in < stack.depth_in - 1e-9

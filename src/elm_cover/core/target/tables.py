@@ -59,8 +59,11 @@ def retrofit_r(climate_zone: str, existing_depth_in: float, r_existing: float) -
     """R to reach in an existing house, by what lies there (federal guidance, as in the handbook).
 
     With 3 to 4 in already there the figure is laid on top without subtraction: r_existing + it. A barer or a deeper
-    attic is brought up to the bare attic's figure.
+    attic is brought up to the bare attic's figure; under 3 in with never less new fill than at 3 in, so that the two join
+    without a step down. Source: handbook §4; Settled since, second part, 6.
     """
     bare, add = RETROFIT_BARE_AND_ADD[zone_number(climate_zone)]
     least, most = RETROFIT_SOME_IN
-    return r_existing + add if least <= existing_depth_in <= most else float(bare)
+    if existing_depth_in > most:
+        return float(bare)
+    return r_existing + add if existing_depth_in >= least else max(float(bare), r_existing + add)
