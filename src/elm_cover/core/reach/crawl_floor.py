@@ -168,7 +168,12 @@ def low_share(room: Room) -> float:
     floor = _floor(room)
     x0, y0, x1, y1 = (float(side) for side in shapely.bounds(floor))
     side = max(PART_FT, math.sqrt((x1 - x0) * (y1 - y0) / MOST_PARTS))
-    xs, ys = (low + (np.arange(max(1, round((high - low) / side))) + 0.5) * side for low, high in ((x0, x1), (y0, y1)))
+    # In eighths of the box, so that its halves and quarters run between squares.
+    counts = [8 * max(1, math.ceil((high - low) / side / 8 - 1e-9)) for low, high in ((x0, x1), (y0, y1))]
+    xs, ys = (
+        low + (np.arange(count) + 0.5) * (high - low) / count
+        for count, low, high in zip(counts, (x0, y0), (x1, y1), strict=True)
+    )
     x, y = (field.ravel() for field in np.meshgrid(xs, ys))
     shapely.prepare(floor)
     inside = shapely.intersects_xy(floor, x, y)
