@@ -10,6 +10,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
 from ..core.schedule.proposal import Proposal
+from ..core.schedule.tasks import clock_hours
 from ..formats.calendar_ics import Event, read_busy, write_calendar
 from ..formats.order_csv import read_weather, write_order
 from ..job import Fault, JobError
@@ -88,7 +89,7 @@ def read(query: CalendarQuery) -> Response:
             if one.bar.last >= first
         ],
         "waiting": [
-            told_line(by_id[job.id]) | {"hours": sum(task.hours(people) for task in job.tasks)}
+            told_line(by_id[job.id]) | {"hours": clock_hours(job.tasks, people)}
             for job in made.jobs
             if job.id not in placed
         ],

@@ -35,7 +35,7 @@ class Prices(DocumentModel):
 
 
 class Rates(DocumentModel):
-    """Work per hour. Blowing is per machine with two people at it; the rest per person."""
+    """Work per hour. Blowing is per machine with two people at it; the rest per person. travel_hours: of a crew, each day."""
 
     crew: int = Field(2, ge=1, le=20, strict=True)
     machine: Literal["small", "truck"] = "truck"
@@ -54,6 +54,8 @@ class Rates(DocumentModel):
     vacuum_ft3_per_hour_of_two: Rate = 120.0
     clearing_batts_ft2_per_hour_of_two: Rate = 200.0
     removal_bag_ft3: Rate = 10.0
+    reading_places_per_person_hour: Rate = 60.0
+    travel_hours: Number = Field(0.5, ge=0, le=8)
 
 
 class Energy(DocumentModel):

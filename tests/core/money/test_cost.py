@@ -10,7 +10,8 @@ from elm_cover.core.from_job.products import product_input
 from elm_cover.core.given.energy import EnergyInput
 from elm_cover.core.given.product import ProductInput
 from elm_cover.core.layers.chart import Chart, Row
-from elm_cover.core.money.cost import cost_of, pack_price, work_hours
+from elm_cover.core.money.cost import cost_of, pack_price
+from elm_cover.core.money.hours import clock_of, job_hours, work_hours
 from elm_cover.core.money.quantities import Quantities
 from elm_cover.core.money.saving import yearly_saving
 from elm_cover.job import read_job
@@ -33,6 +34,26 @@ def test_hours_by_the_start_rates() -> None:
     assert glass["blowing"] == pytest.approx(2)  # 40 bags of 30 lb an hour by truck
 
 
+def test_readings_and_travel_are_work_too() -> None:
+    book = book_input(read_job(attic()))
+    # Markers and places picked by chance, 60 a person-hour; travel ½ h for two on each of the days.
+    taken = job_hours(Quantities(reading_places=30, batt_ft2=2 * 125 * 20), book)
+    assert taken.person["taking readings"] == pytest.approx(0.5)
+    # 1½ + 40.5 / 2 = 21¾ h: three days of no more than 9 h, half an hour of each on the road.
+    assert taken.days == 3 and taken.person["travel"] == pytest.approx(0.5 * 2 * 3)
+    assert taken.clock == pytest.approx(1.5 + 20.25 + 1.5)
+    section = planned(attic())
+    quantities = section.taken[0]
+    assert quantities is not None and quantities.reading_places == 4 + 10  # ceil(950 / 300) and ceil(950 / 100)
+
+
+def test_the_machine_has_its_own_clock_whatever_the_crew() -> None:
+    work = {"blowing": 4.0, "filling closed bays": 2.0, "laying batts": 6.0}
+    assert (clock_of(work, 2), clock_of(work, 3), clock_of(work, 6)) == (6.0, 5.0, 4.0)
+    book = book_input(read_job(attic() | {"book": {"rates": {"crew": 1}}}))
+    assert job_hours(Quantities(), book).person["set-up and clean-up"] == 3.0, "nobody works alone"
+
+
 def test_a_price_worked_by_hand() -> None:
     job = read_job(attic())
     book = book_input(job)
@@ -43,7 +64,8 @@ def test_a_price_worked_by_hand() -> None:
     cost = cost_of(q, products, 3, book)
     assert cost is not None
     material = 35 * 25 * 0.62 + 40 * 2.4
-    person_hours = 1.5 * 2 + 2 * 33.876 * 25 / 1750 + 20 / 10
+    # Set-up 1½ h and half an hour of travel for two, the machine, twenty baffles.
+    person_hours = 1.5 * 2 + 0.5 * 2 + 2 * 33.876 * 25 / 1750 + 20 / 10
     assert cost.material == pytest.approx(material)
     assert cost.person_hours == pytest.approx(person_hours) and cost.hours == pytest.approx(person_hours / 2)
     direct = material + person_hours * 46

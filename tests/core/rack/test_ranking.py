@@ -24,6 +24,7 @@ def cost(price: float, hours: float) -> Cost:
         price_per_ft2=None,
         person_hours=2 * hours,
         hours=hours,
+        days=1,
     )
 
 

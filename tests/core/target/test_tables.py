@@ -33,6 +33,17 @@ def test_raised_heel_allowances() -> None:
 
 
 @pytest.mark.parametrize(
+    ("zone", "r", "expected"),
+    # 60 is reached with 50 of new fill over R-10; over R-14 that would be less than at 3 in: R-49 of new fill all the same.
+    [("5A", 10, 60), ("5A", 11, 60), ("5A", 14, 63), ("3A", 9, 49), ("3A", 12, 50), ("1A", 5, 30), ("1A", 6, 31)],
+)
+def test_under_three_inches_never_takes_less_new_fill_than_three(zone: str, r: float, expected: float) -> None:
+    assert retrofit_r(zone, 2.9, r) == expected
+    assert retrofit_r(zone, 2.999, r) >= retrofit_r(zone, 3, r) - 1e-9
+    assert retrofit_r(zone, 0, 0) == {"5A": 60, "3A": 49, "1A": 30}[zone]
+
+
+@pytest.mark.parametrize(
     ("zone", "depth_in", "expected"),
     [
         ("0A", 0, 30),
@@ -46,17 +57,6 @@ def test_raised_heel_allowances() -> None:
         ("7", 2.5, 60),
     ],
 )
-@pytest.mark.parametrize(
-    ("zone", "r", "expected"),
-    # 60 is reached with 50 of new fill over R-10; over R-14 that would be less than at 3 in: R-49 of new fill all the same.
-    [("5A", 10, 60), ("5A", 11, 60), ("5A", 14, 63), ("3A", 9, 49), ("3A", 12, 50), ("1A", 5, 30), ("1A", 6, 31)],
-)
-def test_under_three_inches_never_takes_less_new_fill_than_three(zone: str, r: float, expected: float) -> None:
-    assert retrofit_r(zone, 2.9, r) == expected
-    assert retrofit_r(zone, 2.999, r) >= retrofit_r(zone, 3, r) - 1e-9
-    assert retrofit_r(zone, 0, 0) == {"5A": 60, "3A": 49, "1A": 30}[zone]
-
-
 def test_retrofit_adds_on_top_of_three_to_four_inches(zone: str, depth_in: float, expected: float) -> None:
     assert retrofit_r(zone, depth_in, 10) == expected
 

@@ -9,12 +9,9 @@ from dataclasses import dataclass, replace
 from ..eaves.remedies import REMEDIES
 from ..given.book import BookInput
 from ..given.product import ProductInput
-from ..layers.kinds import kind_of
 from ..preparation.materials import MATERIALS, containers
+from .hours import job_hours
 from .quantities import Quantities, bags_to_order
-
-PEOPLE_AT_THE_MACHINE = 2
-PEOPLE_CLEARING = 2
 
 
 @dataclass(frozen=True)
@@ -35,7 +32,7 @@ class CostLine:
 
 @dataclass(frozen=True, kw_only=True)
 class Cost:
-    """Price of a job. hours: by the clock with the crew; person_hours: all of them together.
+    """Price of a job. hours: by the clock with the crew, over so many days; person_hours: all of them together.
 
     price = (material + labor + disposal + overhead) / (1 − margin), so that the margin is a share of the price.
     """
@@ -51,6 +48,7 @@ class Cost:
     price_per_ft2: float | None
     person_hours: float
     hours: float
+    days: int
 
 
 def book_price_of(product: ProductInput) -> str | None:
@@ -76,41 +74,6 @@ def pack_price(product: ProductInput, book: BookInput) -> float | None:
     return None if product.batt is None else product.batt.bundle_ft2 * product.batt.r * each
 
 
-def feed_lb_per_hour(kind: str, book: BookInput) -> float:
-    """How fast the machine takes a fill, lb/h. Mineral wool and wood fiber go by cellulose's start value: none is given.
-
-    Source: handbook §10, start rates.
-    """
-    machine = "truck" if book.truck else "small_machine"
-    return book.rates[f"{machine}_{kind_of(kind).feeds_as}_lb_per_hour"]
-
-
-def work_hours(q: Quantities, book: BookInput) -> dict[str, float]:
-    """Person-hours by kind of work, set-up apart. Source: handbook, start rates."""
-    rates = book.rates
-    blowing = sum(lb / feed_lb_per_hour(kind, book) for kind, lb in q.blown_lb.items())
-    closed = sum(
-        lb / (feed_lb_per_hour(kind, book) * rates["enclosed_share_of_feed"]) for kind, lb in q.enclosed_lb.items()
-    )
-    slower = 1 / (1 - rates["batts_among_wires_less_pct"] / 100)
-    by_hand = q.batt_ft2 - q.batt_ft2_among_wires + q.batt_ft2_among_wires * slower + q.handled_ft2 * slower
-    found = {
-        "blowing": PEOPLE_AT_THE_MACHINE * blowing,
-        "filling closed bays": PEOPLE_AT_THE_MACHINE * closed,
-        "laying batts": by_hand / rates["batts_ft2_per_person_hour"] + q.cuts * rates["minutes_per_cut"] / 60,
-        "fitting baffles": q.baffles / rates["baffles_per_person_hour"],
-        "fitting wind blocks": q.wind_blocks / rates["wind_blocks_per_person_hour"],
-        "filling over the plates": q.edge_ft / rates["edge_ft_per_person_hour"],
-        "clearing out": PEOPLE_CLEARING
-        * (
-            q.vacuumed_ft3 / rates["vacuum_ft3_per_hour_of_two"]
-            + q.cleared_batt_ft2 / rates["clearing_batts_ft2_per_hour_of_two"]
-        ),
-    }
-    found |= q.prepared_hours
-    return {what: hours for what, hours in found.items() if hours > 0}
-
-
 def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: float, book: BookInput) -> Cost | None:
     """What the job costs and how long it takes; None while the price of one of its products is not known.
 
@@ -133,15 +96,13 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
     sacks = math.ceil(q.bagged_ft3 / book.rates["removal_bag_ft3"] - 1e-9)
     lines.append(_line("Removal bags", "material", sacks, "bags", book.prices["removal_bag"]))
     lines.append(_line("Disposal", "disposal", q.removal_lb, "lb", book.prices["disposal_per_lb"]))
-    crew, wage = book.rates["crew"], book.prices["labor_per_person_hour"]
-    work = {"set-up and clean-up": book.rates["setup_hours"] * crew} | work_hours(q, book)
-    lines += [_line(what.capitalize(), "labor", hours, "person-hours", wage) for what, hours in work.items()]
+    taken, wage = job_hours(q, book), book.prices["labor_per_person_hour"]
+    lines += [_line(what.capitalize(), "labor", hours, "person-hours", wage) for what, hours in taken.person.items()]
     lines = [line for line in lines if line.amount > 0]
     of = {group: sum(la.total for la in lines if la.group == group) for group in ("material", "labor", "disposal")}
     direct = sum(of.values())
     overhead = direct * book.overhead_pct / 100
     price = price_of(direct, book)
-    hours = sum(work.values())
     return Cost(
         currency=book.currency,
         lines=tuple(lines),
@@ -152,8 +113,9 @@ def cost_of(q: Quantities, products: Mapping[str, ProductInput], spare_pct: floa
         margin=price - direct - overhead,
         price=price,
         price_per_ft2=price / q.area_ft2 if q.area_ft2 > 0 else None,
-        person_hours=hours,
-        hours=hours / crew,
+        person_hours=taken.total,
+        hours=taken.clock,
+        days=taken.days,
     )
 
 

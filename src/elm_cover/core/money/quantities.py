@@ -9,6 +9,8 @@ from ..base.units import whole_up
 from ..batts.take_off import BattTakeOff
 from ..given.section import SectionInput
 from ..old_fill.keep_or_clear import Removal
+from ..preparation.markers import marker_count
+from ..proof.depths import random_count
 
 
 @dataclass(frozen=True)
@@ -49,7 +51,7 @@ class Quantities:
 
     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
     room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
-    loose; cleared_batt_ft2: of batts taken out by hand. prepared: of the materials of preparation, each in its unit;
+    loose; cleared_batt_ft2: of batts taken out by hand. reading_places: markers and places picked by chance, where depth is read. prepared: of the materials of preparation, each in its unit;
     prepared_hours: person-hours of it by what is done.
     """
 
@@ -66,6 +68,7 @@ class Quantities:
     baffles: int = 0
     baffle_pieces: int = 0
     wind_blocks: int = 0
+    reading_places: int = 0
     bagged_ft3: float = 0.0
     vacuumed_ft3: float = 0.0
     cleared_batt_ft2: float = 0.0
@@ -103,11 +106,14 @@ def taken(
     packs: dict[str, float] = {}
     blown: dict[str, float] = {}
     enclosed: dict[str, float] = {}
+    reads = 0
     product = None if section.choice is None else section.choice.product
     if product is not None and product.chart is not None and bags.wanted is not None:
         packs[product.id] = bags.wanted
         used = bags.wanted if bags.field is None else bags.field
         (blown if section.kind == "open_floor" else enclosed)[product.kind or ""] = used * product.chart.bag_lb
+        if section.kind == "open_floor" and used > 0:
+            reads = marker_count(area_ft2) + random_count(area_ft2)
     for layer in batts:
         packs[layer.product] = packs.get(layer.product, 0.0) + layer.bundles
     among = sum(la.covered_ft2 * la.splits / (la.whole + la.cuts) for la in batts if la.splits)
@@ -130,6 +136,7 @@ def taken(
         baffles=sum(eave.baffles for eave in counted),
         baffle_pieces=sum(eave.pieces for eave in counted),
         wind_blocks=sum(eave.blocks for eave in counted),
+        reading_places=reads,
         bagged_ft3=0.0 if removal is None else removal.bags * removal.bag_ft3,
         vacuumed_ft3=0.0 if removal is None else removal.vacuumed_ft3,
         cleared_batt_ft2=0.0 if removal is None else removal.by_hand_ft2,

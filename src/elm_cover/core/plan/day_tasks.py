@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from ...job import Job
 from ..base.units import fixed
 from ..from_job.book import book_input
-from ..money.cost import PEOPLE_AT_THE_MACHINE, work_hours
+from ..money.hours import PEOPLE_AT_THE_MACHINE, READINGS, work_hours
 from ..money.quantities import total
 from ..schedule.day_plan import ATTIC
-from ..schedule.tasks import JobTask
+from ..schedule.tasks import JobTask, clock_hours, days_taken
 from ..work.item import AS_IT_IS, DONE, GONE, LEFT, WorkItem, WorkList
 from ..work.kinds import CREW, GROUPS
 from .whole_job import Plan
@@ -44,9 +44,14 @@ class JobTasks:
     gates: tuple[TradeGate, ...]
     counted: bool
 
+    def hours(self, people: int) -> float:
+        """By the clock with a crew of so many, at 55 minutes an hour, travel of each day in it. Source: handbook §16."""
+        return clock_hours(self.tasks, people)
+
     def person_hours(self, people: int) -> float:
         """Of a crew of so many, all of it."""
-        return people * sum(task.hours(people) for task in self.tasks)
+        days = days_taken(self.tasks, people)
+        return sum(task.paid(people) * (days if task.each_day else 1) for task in self.tasks)
 
 
 def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
@@ -54,7 +59,7 @@ def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
     book = book_input(job)
     quantities = [each for each in planned.taken if each is not None]
     hours = work_hours(total(quantities), book) if quantities else {}
-    setup = book.rates["setup_hours"]
+    setup, travel = book.rates["setup_hours"], book.rates["travel_hours"]
     what = "Set up, protect, run hose and cord"
     tasks = [JobTask(key="set_up", what=what, where=GROUND, clock_h=setup * SETTING_UP)]
     drying: list[str] = []
@@ -73,10 +78,16 @@ def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
     ):
         clock_h = hours.get(of, 0.0) / PEOPLE_AT_THE_MACHINE
         if clock_h > 0:
-            tasks.append(JobTask(key=key, what=name, where=ATTIC, clock_h=clock_h, after=after))
+            tasks.append(
+                JobTask(key=key, what=name, where=ATTIC, clock_h=clock_h, people=PEOPLE_AT_THE_MACHINE, after=after)
+            )
+    if hours.get(READINGS):
+        tasks.append(JobTask(key="read", what="Read the depths", where=ATTIC, person_hours=hours[READINGS]))
     tasks.append(
         JobTask(key="clean_up", what="Clean up, count back, load", where=GROUND, clock_h=setup * (1 - SETTING_UP))
     )
+    if travel > 0:
+        tasks.insert(0, JobTask(key="travel", what="Travel", where=GROUND, clock_h=travel, each_day=True))
     return JobTasks(
         tasks=tuple(tasks), gates=_gates(job, work), counted=bool(quantities) and len(quantities) == len(planned.taken)
     )

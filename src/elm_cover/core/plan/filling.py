@@ -22,6 +22,7 @@ from ..given.product import ProductInput
 from ..given.section import SectionInput
 from ..laying.site import site_of
 from ..log.first_day import Cut
+from ..proof.depths import random_count
 from ..section.result import SectionPlan
 from ..work.item import STOP
 from ..work.kinds import CREW
@@ -34,7 +35,6 @@ from .whole_job import Plan
 LEVEL_IN = 0.01
 # Under the baffle the fill stays so far below it. Source: handbook §12.
 BELOW_ROOM_IN = 0.5
-LEAST_RANDOM, FLOOR_PER_RANDOM_FT2 = 5, 100.0
 MOST_IN_BAYS = 8.0
 # A floor is told by at most so many cells, of a foot or more; depths to the hundredth.
 MOST_CELLS, LEAST_CELL_FT, DEPTH_DIGITS = 2_500, 1.0, 2
@@ -275,11 +275,6 @@ def _markers(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterat
             section, cells, int(cell),
             id=f"{section.id}:marker:{number}", marker=number, at_ft=point,
         )  # fmt: skip
-
-
-def random_count(net_area_ft2: float) -> int:
-    """How many random places a section is read at: max(5, ceil(area / 100)), area in ft². Source: handbook §19, depth."""
-    return max(LEAST_RANDOM, math.ceil(net_area_ft2 / FLOOR_PER_RANDOM_FT2 - 1e-9))
 
 
 def _random(section: SectionPlan, given: SectionInput, cells: _Cells) -> Iterator[ReadPlace]:

@@ -6,7 +6,8 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from ..base.units import fixed, shortened
 from ..given.book import BookInput
-from ..money.cost import price_of, work_hours
+from ..money.cost import price_of
+from ..money.hours import work_hours
 from ..money.quantities import Quantities
 from ..section.result import PlannedSection
 from ..work.closing import house_closing_tasks, marker_task
@@ -60,6 +61,17 @@ def planned_prices(planned: Sequence[PlannedSection], book: BookInput) -> dict[s
     return found
 
 
+def _by_hand(q: Quantities) -> str:
+    """What is done with batts, new ones or those that lie there."""
+    return (
+        "Batts to lay"
+        if not q.handled_ft2
+        else "Old batts to lift or re-lay"
+        if not q.batt_ft2
+        else "Batts to lay, old ones too"
+    )
+
+
 def _counted(section: str, name: str, q: Quantities, book: BookInput) -> Iterator[Task]:
     hours = work_hours(q, book)
     amounts = {
@@ -67,7 +79,7 @@ def _counted(section: str, name: str, q: Quantities, book: BookInput) -> Iterato
         "baffles": (float(q.baffles), "baffles", "Baffles"),
         "wind_blocks": (float(q.wind_blocks), "blocks", "Wind blocks and plugs"),
         "over_plate": (q.edge_ft, "ft", "Over the plates"),
-        "batts": (q.batt_ft2, "ft²", "Batts to lay"),
+        "batts": (q.batt_ft2 + q.handled_ft2, "ft²", _by_hand(q)),
     }
     for kind, (amount, unit, title) in amounts.items():
         if amount > 0:

@@ -54,10 +54,11 @@ def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
         "cost.hours",
         cost.hours,
         "h",
-        "person-hours / crew",
+        "the machine's own hours + the other person-hours / crew, travel each day",
         "start rates, ± 40 %; by the work list and the plan",
         person_hours=(cost.person_hours, "h"),
         crew=(job.book.rates.crew, "people"),
+        days=(cost.days, "days"),
         **{
             line.what.lower().replace(": ", "_").replace(" ", "_"): (line.amount, "h")
             for line in cost.lines

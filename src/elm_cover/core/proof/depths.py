@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from scipy.special import stdtrit
 
 # A bound of fewer readings says nothing.
+LEAST_RANDOM, FLOOR_PER_RANDOM_FT2 = 5, 100.0
 LEAST_READINGS = 5
 ONE_SIDED = 0.9
 
@@ -45,3 +46,8 @@ def lower_bound(values: Sequence[float]) -> float | None:
     mean = sum(values) / n
     spread = math.sqrt(sum((v - mean) ** 2 for v in values) / (n - 1))
     return mean - float(stdtrit(n - 1, ONE_SIDED)) * spread / math.sqrt(n)
+
+
+def random_count(net_area_ft2: float) -> int:
+    """How many random places a section is read at: max(5, ceil(area / 100)), area in ft². Source: handbook §19, depth."""
+    return max(LEAST_RANDOM, math.ceil(net_area_ft2 / FLOOR_PER_RANDOM_FT2 - 1e-9))

@@ -13,8 +13,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..given.book import BookInput
-from ..money.cost import edge_lines, pack_price, work_hours
+from ..money.cost import edge_lines, pack_price
+from ..money.hours import clock_of, crew_of, work_hours
 from ..money.quantities import Quantities
+from ..schedule.day_plan import LONGEST_H
 from .weighed import Pricing
 
 AIMS = ("price", "hours", "weight", "depth")
@@ -47,7 +49,7 @@ class Limits:
 
 class MixProgram:
     """The integer program of one job: columns, in order, are a yes or no for each section and way, whole bags of each
-    product, sacks of what is removed, and a yes or no for each product on the truck.
+    product, sacks of what is removed, a yes or no for each product on the truck, and days.
 
     options: open ways per section. rest: what the other sections take; their products ride along.
     """
@@ -68,7 +70,9 @@ class MixProgram:
         self.bags_at = len(self.picks)
         self.sacks_at = self.bags_at + len(self.names)
         self.rides_at = self.sacks_at + 1
-        self.columns = self.rides_at + len(self.names)
+        self.days_at = self.rides_at + len(self.names)
+        self.columns = self.days_at + 1
+        self.people = crew_of(pricing.book)
         self._rows: list[tuple[np.ndarray, float, float]] = []
 
     def solve(self, aim: str) -> dict[str, str] | None:
@@ -80,13 +84,15 @@ class MixProgram:
         self._rows = []
         self._add_sections()
         self._add_packs()
+        self._add_days()
         price = self._price_row()
         self._add_limits(price)
         lines, low, high = zip(*self._rows, strict=True)
         upper = np.full(self.columns, np.inf)
         upper[: self.bags_at] = 1
-        upper[self.rides_at :] = 1
+        upper[self.rides_at : self.days_at] = 1
         least = np.zeros(self.columns)
+        least[self.days_at] = 1
         for p, name in enumerate(self.names):
             if self.rest.packs.get(name, 0.0) > 0:
                 least[self.rides_at + p] = 1
@@ -126,6 +132,16 @@ class MixProgram:
         removal = {i: -o.quantities.bagged_ft3 / size for i, (_, o) in enumerate(self.picks)}
         self._row(removal | {self.sacks_at: 1.0}, self.rest.bagged_ft3 / size - 1e-9, np.inf)
 
+    def _clock(self, q: Quantities) -> float:
+        return clock_of(work_hours(q, self.pricing.book), self.people)
+
+    def _add_days(self) -> None:
+        """Enough days for all hours by the clock, each with its travel. Source: handbook §16; Settled since, second part, 15."""
+        rates = self.pricing.book.rates
+        a_day = LONGEST_H - min(rates["travel_hours"], LONGEST_H - 1)
+        hours = {i: -self._clock(o.quantities) for i, (_, o) in enumerate(self.picks)}
+        self._row(hours | {self.days_at: a_day}, self._clock(self.rest) + rates["setup_hours"] - 1e-9, np.inf)
+
     def _add_limits(self, price: np.ndarray) -> None:
         if self.limits.most_products is not None:
             self._row({self.rides_at + p: 1.0 for p in range(len(self.names))}, 0, self.limits.most_products)
@@ -141,12 +157,13 @@ class MixProgram:
         for p, name in enumerate(self.names):
             price[self.bags_at + p] = pack_price(self.pricing.products[name], book) or 0.0
         price[self.sacks_at] = book.prices["removal_bag"]
+        price[self.days_at] = book.rates["travel_hours"] * self.people * book.prices["labor_per_person_hour"]
         return price * _factor(book)
 
     def _fixed(self) -> float:
         """What of the price is the same whatever is picked."""
         book = self.pricing.book
-        set_up = book.rates["setup_hours"] * book.rates["crew"] * book.prices["labor_per_person_hour"]
+        set_up = book.rates["setup_hours"] * self.people * book.prices["labor_per_person_hour"]
         return (_direct(self.rest, book) + set_up) * _factor(book)
 
     def _aim_row(self, aim: str, price: np.ndarray) -> np.ndarray:
@@ -155,10 +172,12 @@ class MixProgram:
         cost = np.zeros(self.columns)
         for i, (_, option) in enumerate(self.picks):
             cost[i] = {
-                "hours": sum(work_hours(option.quantities, self.pricing.book).values()),
+                "hours": self._clock(option.quantities),
                 "weight": option.load_psf * option.net_ft2,
                 "depth": option.fill_line_in * option.net_ft2,
             }[aim]
+        if aim == "hours":
+            cost[self.days_at] = self.pricing.book.rates["travel_hours"]
         scale = float(np.abs(cost).max()) / max(1.0, float(np.abs(price).max()))
         return np.asarray(cost + price * scale * TIE)
 

@@ -24,7 +24,7 @@ ATTIC = "attic"
 @dataclass(frozen=True, kw_only=True)
 class DayTask:
     """hours: by the clock with the crew as it is, at 55 minutes an hour. where: attic, ground or roof. after: keys of tasks that
-    are finished first. dries_h: how long what was done has to dry before a task that comes after it."""
+    are finished first. dries_h: how long what was done has to dry before a task that comes after it. each_day: first thing on every day."""
 
     key: str
     what: str
@@ -34,6 +34,7 @@ class DayTask:
     people: int
     after: tuple[str, ...] = ()
     dries_h: float = 0.0
+    each_day: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -72,6 +73,8 @@ class _Clock:
     ready: dict[str, float] = field(default_factory=dict)
     hot: float = 0.0
     why: str | None = None
+    daily: Sequence[DayTask] = ()
+    stretches: list[Stretch] = field(default_factory=list)
 
     @property
     def ends(self) -> float:
@@ -82,8 +85,20 @@ class _Clock:
         return self.day * 24 + self.at
 
     def next_day(self, why: str) -> None:
+        """On a day on which nothing else was done nobody came either."""
+        daily = {task.key for task in self.daily}
+        if all(one.key in daily for one in self.stretches if one.day == self.day):
+            self.stretches[:] = [one for one in self.stretches if one.day != self.day]
         self.day, self.at = self.day + 1, self.start
         self.why = self.why or why
+        self.begin()
+
+    def begin(self) -> None:
+        """A day begins with what every day begins with."""
+        for task in self.daily:
+            began = self.at
+            self.at += task.hours
+            _close(task, self, began, self.stretches)
 
 
 Minutes = Mapping[int, int] | Callable[[int], Mapping[int, int]]
@@ -95,10 +110,12 @@ def day_plan(tasks: Sequence[DayTask], minutes: Minutes, start: float) -> DayPla
 
     Source: handbook §16, attic work ends when the attic is too hot; whether it takes a second day.
     """
-    clock = _Clock(1, start, start)
     stretches: list[Stretch] = []
+    daily = [task for task in tasks if task.each_day and task.hours > 0]
+    clock = _Clock(1, start, start, daily=daily, stretches=stretches)
+    clock.begin()
     for task in tasks:
-        if task.hours <= 0:
+        if task.hours <= 0 or task.each_day:
             continue
         earliest = max((clock.ready.get(key, 0.0) for key in task.after), default=0.0)
         while clock.total < earliest - 1e-9:

@@ -64,6 +64,6 @@ def retrofit_r(climate_zone: str, existing_depth_in: float, r_existing: float) -
     """
     bare, add = RETROFIT_BARE_AND_ADD[zone_number(climate_zone)]
     least, most = RETROFIT_SOME_IN
-    if existing_depth_in > most:
+    if existing_depth_in <= 0 or existing_depth_in > most:
         return float(bare)
     return r_existing + add if existing_depth_in >= least else max(float(bare), r_existing + add)
