@@ -153,6 +153,7 @@ def _shown(office: Json, run: Run) -> Json:
         "readings": [[r["entry"], r["band"], r["fill_in"], r["new_in"]] for r in office["readings"]],
         "days": [[day[name] for name in days] for day in office["days"]],
         "asked": [[a["entry"], a["kind"], a["bags"]] for a in office["asked"]],
+        "safety": [one["key"] for one in office["safety"]],
         "missing": [[m["section"], m["r"], m["bags"], m["text"]] for m in office["missing"]],
         **{name: office[name] for name in ("heavy_and_short", "holder", "halted", "practice")},
         "refused": [one["id"] for one in office["refused"]],

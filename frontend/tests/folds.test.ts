@@ -54,6 +54,7 @@ function told(table: FillTable, log: Entry[]) {
     refused: at.refused.map((one) => [one.entry, one.why]),
     short: run.short.map((one) => [one.place, one.section, ...one.at_ft, one.shortIn, one.bags, one.mends]),
     heavy_and_short: run.heavyAndShort,
+    safety: run.safety.map((one) => one.key),
     missing: run.missing.map((one) => [one.section, one.r, one.bags, one.text]),
     readings: at.readings.map((one) => [one.entry, one.place, one.band, one.fillIn, one.newIn]),
     stood: at.stood.map((one) => one.id),

@@ -12,7 +12,7 @@ from typing import Any
 from .cli_crew import SOUND, Command, between, print_json
 from .core.filling.run import run_of
 from .core.from_job.log import entry_of
-from .core.plan import day_of, plan, work_after
+from .core.plan import day_of, plan_logged
 from .core.work.item import DONE
 from .devices.counter import Practice, UnreachableError, in_real_time, post
 from .devices.gauge import House, PracticeTest
@@ -116,7 +116,7 @@ def _device(options: argparse.Namespace) -> int:
 def _gauge(job: Job, options: argparse.Namespace) -> PracticeTest:
     """The house of a job, with what its log says is sealed."""
     log = () if options.log is None else load_log(options.log)
-    items = work_after(plan(job), day_of(log)).items
+    items = plan_logged(job, day_of(log)).work.items
     return PracticeTest(
         house=House.of(items),
         test=options.test,

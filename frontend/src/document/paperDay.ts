@@ -31,7 +31,11 @@ export function bagsBySection(bands: Bands["by_band"]): Record<string, number> {
 const number = (text: string) => Number(text.trim().replace(",", "."));
 
 /** The entries of a day typed in from paper, band by band between its begin and its end; or what is wrong with it. */
-export function paperEntries(typed: PaperDayTyped, plan: Bands): { entries: Said[]; bags: number } | { wrong: string } {
+export function paperEntries(
+  typed: PaperDayTyped,
+  plan: Bands,
+  start: Record<string, unknown> = {},
+): { entries: Said[]; bags: number } | { wrong: string } {
   const begin = new Date(`${typed.on}T${typed.begin}`);
   const end = new Date(`${typed.on}T${typed.end}`);
   if (Number.isNaN(begin.valueOf()) || Number.isNaN(end.valueOf()))
@@ -48,7 +52,7 @@ export function paperEntries(typed: PaperDayTyped, plan: Bands): { entries: Said
   if (!filled.length) return { wrong: "Enter the bags of at least one band." };
   const step = (end.valueOf() - begin.valueOf()) / (filled.length + 1);
   const entries: Said[] = [
-    { kind: "day.start", value: { revision: plan.revision, bags: bagsBySection(plan.by_band) }, at: begin },
+    { kind: "day.start", value: { revision: plan.revision, bags: bagsBySection(plan.by_band), ...start }, at: begin },
     { kind: "count.take", value: {}, at: begin },
     { kind: "hopper", value: { bags: hopper[0] }, at: begin },
   ];

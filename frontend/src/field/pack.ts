@@ -83,6 +83,14 @@ export interface RowWanted {
   closed: boolean;
 }
 
+/** Open work that keeps somebody safe: a day begins in spite of it by name and reason. */
+export interface SafetyOpen {
+  key: string;
+  group: string;
+  what: string;
+  who: string;
+}
+
 export interface FillTable {
   bands: Quota[];
   places: Place[];
@@ -92,6 +100,7 @@ export interface FillTable {
   floors: FloorCells[];
   /** Left out by packs of before. */
   rows?: RowWanted[];
+  safety?: SafetyOpen[];
   revision: number | null;
   sections: Record<string, string>;
   constants: Constants;

@@ -1,7 +1,8 @@
 import type { Entry } from "./entry";
 import { missingOf, type RowLack } from "./missing";
-import type { FillTable, Quota } from "./pack";
+import type { FillTable, Quota, SafetyOpen } from "./pack";
 import { type Short, shortages } from "./shortage";
+import { safetyLeft } from "./stops";
 import { alike, type Forecast, forecast, saidOf, type Verdict, verdict } from "./verdict";
 import { Walker } from "./walk";
 import { type BandRun, inAttic, type ProductRun } from "./walked";
@@ -30,6 +31,8 @@ export interface Run {
   short: Short[];
   /** What keeps sections that are all done from their row. */
   missing: RowLack[];
+  /** Open work that keeps somebody safe. */
+  safety: SafetyOpen[];
   /** Places are short where the bags are in: both are said together. */
   heavyAndShort: boolean;
 }
@@ -63,6 +66,7 @@ export function runOf(table: FillTable, entries: readonly Entry[]): Run {
     products,
     bands,
     short,
+    safety: safetyLeft(table, walked.done, walked.cleared),
     missing: missingOf(table, new Map(bands.map((band) => [band.number, band]))),
     heavyAndShort: short.some((one) => one.band !== null && heavy.has(walked.quotas.get(one.band)?.product ?? "")),
   };

@@ -1,4 +1,4 @@
-import type { FillTable, Stop } from "./pack";
+import type { FillTable, SafetyOpen, Stop } from "./pack";
 
 /** The stops that still stand, as core/filling/stops.py has it. */
 export function stopsLeft(stops: readonly Stop[], done: Set<string>, cleared: Set<string>): Stop[] {
@@ -25,3 +25,7 @@ export function stopsAt(
   };
   return stopsLeft([...table.stops, ...table.past_stops].filter(stood), done, cleared);
 }
+
+/** What of the open work that keeps somebody safe is left, as core/filling/safety.py has it. */
+export const safetyLeft = (table: FillTable, done: Set<string>, cleared: Set<string>): SafetyOpen[] =>
+  (table.safety ?? []).filter((one) => !done.has(one.key) && !cleared.has(one.key));

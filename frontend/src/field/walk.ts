@@ -186,6 +186,9 @@ export class Walker {
     this.levelSaid = false;
     // Nobody holds it who did on another day; at the desk whoever counts first will.
     this.holder = entry.device.startsWith(DESK) ? null : entry.device;
+    const named = new Set((entry.value.despite ?? []).map((one: { key: string }) => one.key));
+    if (stood.some((stop) => named.has(stop.key)))
+      return "a stop is not lifted by a name and a reason: it stood when this day began";
     return product !== undefined && !this.products.has(product)
       ? `the plan blows no “${product}”; the day counts, its bags with what the band is planned with`
       : null;

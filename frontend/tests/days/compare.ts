@@ -34,6 +34,7 @@ function shownBy(run: Run): Json {
     ]),
     short: run.short.map((one) => [one.section, one.at_ft, one.shortIn, one.bags]),
     heavy_and_short: run.heavyAndShort,
+    safety: run.safety.map((one) => one.key),
     missing: run.missing.map((one) => [one.section, one.r, one.bags, one.text]),
     readings: at.readings.map((one) => [one.entry, one.band, one.fillIn, one.newIn]),
     days: at.days.map((day) => [

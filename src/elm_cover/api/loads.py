@@ -13,7 +13,7 @@ from pydantic_core import to_jsonable_python
 
 from ..core.drawing import reach_drawing
 from ..core.log.fold import Day
-from ..core.plan import Load, Reach, load, plan, reach, work_after
+from ..core.plan import Load, Reach, load, plan_logged, reach
 from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..formats.load_csv import write_load
 from ..job.firm import Firm
@@ -68,9 +68,9 @@ def _made(given: bytes, asked: dict[str, Any]) -> _Made:
     job = LoadAsked.model_validate_json(given).job
     firm = Firm.model_validate(asked["firm"])
     day = None if asked["day"] is None else DAYS.validate_python(asked["day"])
-    planned, found = plan(job), reach(job, None if day is None else day.cut)
-    work, counts = (planned.work, {}) if day is None else (work_after(planned, day), counts_of(day))
-    made = load(job, planned, work, firm, found.hose)
+    planned, found = plan_logged(job, day), reach(job, None if day is None else day.cut)
+    counts = {} if day is None else counts_of(day)
+    made = load(job, planned, planned.work, firm, found.hose)
     return _Made(found, made, counted_back(made.items, counts), firm)
 
 

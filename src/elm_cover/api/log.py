@@ -15,6 +15,7 @@ from ..core.base.memory import Memory
 from ..core.log.fold import Day
 from ..core.log.placing import Arrival, Written, placed
 from ..core.plan import day_of
+from ..core.work.kinds import key_can_be_left
 from ..formats.log_file import entry_document, read_entry
 from ..job import Fault, JobError
 from ..job.log_entry import LogEntry
@@ -86,6 +87,9 @@ def log_stream(path: JobPath) -> Response:
 def _read(sent: dict[str, Any]) -> LogEntry:
     """The entry as it was sent. Raises JobError with a sentence that says the way out."""
     entry = read_entry({**sent, "actor": sent.get("actor") or asking_actor(), "clock": None})
+    if entry.kind == "work.left" and not key_can_be_left(str(entry.value["key"])):
+        text = "cannot be left out: it is there to keep somebody safe. Do it, or start the day with a name and a reason"
+        raise JobError([Fault("value.key", text)])
     if entry.kind == "photo":
         try:
             photo_path(job_store().folder, str(entry.value["file"]))

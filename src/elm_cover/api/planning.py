@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Any
 
 from flask import Response
@@ -10,7 +9,7 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.plan import Plan, plan, plan_json, plan_text, work_after
+from ..core.plan import Plan, plan_json, plan_logged, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
@@ -52,10 +51,7 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
 
 def planned_and_drawn(asked: PlanAsked) -> tuple[Plan, dict[str, Any]]:
     """Plan and drawing of one job, with what the log says of its work list."""
-    result = plan(asked.job)
-    day = None if asked.log_of is None else logged_day(asked.log_of)
-    if day is not None:
-        result = replace(result, work=work_after(result, day))
+    result = plan_logged(asked.job, None if asked.log_of is None else logged_day(asked.log_of))
     whole_house = asked.cut is not None and asked.cut.house
     drawn = drawing(result, framing_of(asked.job), _cut(asked.cut), whole_house, asked.item)
     return result, drawn

@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import day_of, day_tasks, loading, plan, reach, work_after
+from ..core.plan import day_of, day_tasks, loading, plan, plan_logged, reach
 from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
 from ..core.schedule.day_plan import best_start
 from ..core.schedule.tasks import LEAST_PEOPLE, for_crew
@@ -39,8 +39,9 @@ def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
 
 def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> tuple[loading.LoadLine, ...]:
     """The load list with what the log says went out and came back."""
-    planned, day = plan(job), day_of(log)
-    made = loading.load(job, planned, work_after(planned, day), firm or Firm(), reach(job).hose)
+    day = day_of(log)
+    planned = plan_logged(job, day)
+    made = loading.load(job, planned, planned.work, firm or Firm(), reach(job).hose)
     return loading.counted_back(made.items, loading.counts_of(day))
 
 

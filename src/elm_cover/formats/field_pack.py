@@ -211,6 +211,7 @@ def run_json(run: Run, refused: Sequence[tuple[str, str]] = ()) -> dict[str, Any
         "readings": to_jsonable_python(walked.readings),
         "short": to_jsonable_python(run.short),
         "missing": to_jsonable_python(run.missing),
+        "safety": to_jsonable_python(run.safety),
         "refused": [
             *({"id": id_, "why": why} for id_, why in refused),
             *({"id": each.entry, "why": each.why} for each in walked.refused),

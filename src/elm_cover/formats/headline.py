@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Any
 
 from pydantic_core import to_jsonable_python
 
 from ..core.drawing import thumbnail
 from ..core.log.fold import Day
-from ..core.plan import Plan, Proof, day_of, plan, proved_job, work_after
+from ..core.plan import Plan, Proof, day_of, plan_logged, proved_job
 from ..core.plan.day_tasks import job_tasks
 from ..core.plan.stage import stage_of
 from ..core.plan.week_order import needs_of
@@ -29,13 +29,11 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
     # Until a day has ended nothing is done that could be proved.
     if any(entry.kind == "day.end" for entry in entries):
         proved = proved_job(job, entries)
-        result, logged, work, proof = proved.filled.planned, proved.day, proved.work, proved.proof
+        result, logged, work, proof = proved.planned, proved.day, proved.work, proved.proof
     else:
-        result = plan(job)
+        logged = day_of(entries) if entries else None
+        result = plan_logged(job, logged)
         work = result.work
-        if entries:
-            logged = day_of(entries)
-            work = work_after(result, logged)
     gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
     return {
         "name": job.name,
@@ -43,7 +41,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
         "gate": gate,
-        "stage": stage_of(job, result, logged, proof=proof),
+        "stage": stage_of(job, replace(result, work=work), logged, proof=proof),
         "day": _to_do(job, result, work),
     }
 

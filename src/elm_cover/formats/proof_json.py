@@ -8,6 +8,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.plan import proved_job
+from ..core.plan.card import open_safety
 from ..core.plan.proving import Proved
 from ..core.proof.leakage import FanTest
 from ..job import Job
@@ -18,7 +19,8 @@ def proof_json(
     job: Job, log: Sequence[LogEntry], by_least: bool | None = None, refused: Sequence[tuple[str, str]] = ()
 ) -> dict[str, Any]:
     """depth, bags, rows, r and leakage; each in sections[] and products[], on top where there is one product, else null."""
-    made = proved_job(job, log, by_least).proof
+    proved = proved_job(job, log, by_least)
+    made = proved.proof
     products = [_proved(one) for one in made.products]
     one = products[0] if len(products) == 1 else {"depth": None, "bags": None, "rows": None, "r": None, "not_yet": []}
     leak = made.leakage
@@ -41,6 +43,7 @@ def proof_json(
         "looks": to_jsonable_python(made.looks),
         "burners": to_jsonable_python(made.burners),
         "stops": list(made.stops),
+        "open_safety": to_jsonable_python(open_safety(proved)),
         "sections": [_proved(section) for section in made.sections],
         "products": products,
         "short": to_jsonable_python(made.run.short),

@@ -47,7 +47,7 @@ def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[st
         **{
             name: told[name]
             for name in (
-                "products", "by_band", "sections", "readings", "short", "missing", "asked", "days", "holder", "open_band", "ignored", "refused",
+                "products", "by_band", "sections", "readings", "short", "missing", "safety", "asked", "days", "holder", "open_band", "ignored", "refused",
                 "heavy_and_short", "halted", "practice",
             )
         },

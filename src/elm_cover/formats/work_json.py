@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import day_of, plan, work_after
+from ..core.plan import day_of, plan_logged
 from ..core.work.item import WorkItem
 from ..core.work.kinds import KINDS
 from ..core.work.listing import materials_of
@@ -17,7 +17,7 @@ from ..job.log_entry import LogEntry
 
 def work_json(job: Job, log: Sequence[LogEntry] = ()) -> dict[str, Any]:
     """Items with why, how and cautions in words, materials of the job, the gate, flow at 50 Pa. log: what was done."""
-    work = work_after(plan(job), day_of(log))
+    work = plan_logged(job, day_of(log)).work
     told: dict[str, Any] = {
         "items": [_item(item) for item in work.items],
         "materials": to_jsonable_python(materials_of(work.items)),

@@ -80,9 +80,17 @@ class Nothing(DocumentModel):
     """Of a kind that says nothing beside itself."""
 
 
+class StartedDespite(DocumentModel):
+    """An open item that keeps somebody safe, by its key («hazards»: those nobody looked for), and who begins all the same, and why."""
+
+    key: ItemKey
+    by: Name
+    reason: Annotated[str, Field(min_length=1, max_length=500)]
+
+
 class DayStarted(DocumentModel):
     """revision: of the job that the crew works by. lot: of the product, as its bags say. bags: field bags of each section, by which
-    its floor is cut into bands."""
+    its floor is cut into bands. despite: open work of «safe», «trades», «shields», and who begins in spite of it; never a stop."""
 
     revision: int = Field(strict=True, ge=0, le=10_000_000)
     crew: Identifier | None = None
@@ -93,6 +101,7 @@ class DayStarted(DocumentModel):
     bags: dict[Identifier, Annotated[float, Field(allow_inf_nan=False, gt=0, le=100_000)]] | None = Field(
         None, max_length=40
     )
+    despite: tuple[StartedDespite, ...] | None = Field(None, max_length=200)
 
 
 class BandMoved(DocumentModel):

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date
 
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
-from ..core.plan import plan
+from ..core.plan import day_of, plan_logged
 from ..core.work.item import WorkItem
 from ..core.work.kinds import KINDS
 from ..job import Fault, Job, JobError
+from ..job.log_entry import LogEntry
 from .drawn import HAIRLINE, INK
 from .lettering import BOLD, marked, paragraph
 from .pages import paged
@@ -21,9 +23,9 @@ LARGE = ParagraphStyle("change sum", parent=PLAIN, fontName=BOLD, fontSize=13, l
 SAID = {"asked": "not answered yet", "yes": "yes", "no": "no"}
 
 
-def change_order(job: Job, today: date) -> bytes:
+def change_order(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The change of a job as PDF. Raises JobError where nothing was found after the offer."""
-    result = plan(job)
+    result = plan_logged(job, day_of(log))
     items = [item for item in result.work.items if item.change is not None]
     if not items:
         text = "nothing on the work list was found after the offer: put it there with “found after the offer”"

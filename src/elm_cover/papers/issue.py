@@ -45,11 +45,11 @@ class Asked:
 
 
 PAPERS: dict[str, Callable[[Asked], bytes]] = {
-    "job sheet": lambda a: job_sheet(a.job, a.today),
-    "offer": lambda a: offer(a.job, a.today),
+    "job sheet": lambda a: job_sheet(a.job, a.today, a.log),
+    "offer": lambda a: offer(a.job, a.today, a.log),
     "eave detail": lambda a: eave_detail(a.job, a.today, a.section, a.edge),
     "work list": lambda a: work_sheet(a.job, a.today, a.log),
-    "change": lambda a: change_order(a.job, a.today),
+    "change": lambda a: change_order(a.job, a.today, a.log),
     "load list": lambda a: load_sheet(a.job, a.today, a.log, a.firm),
     "attic card": lambda a: attic_card(a.job, a.today, a.log),
     "receipt": lambda a: receipt(a.job, a.today, a.log),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import date
 from io import BytesIO
 from typing import Any
@@ -18,13 +18,14 @@ from ..core.base.notebook import Flag
 from ..core.base.units import eighths, feet_inches, fixed, r_value, shortened, whole_up
 from ..core.drawing import drawing
 from ..core.floor.outline import edge_side
-from ..core.plan import Plan, plan
+from ..core.plan import Plan, day_of, plan_logged
 from ..core.plan.opinions import house_rules_said
 from ..core.plan.totals import Span
 from ..core.section.eave_plan import EavePlan
 from ..core.section.result import SectionPlan
 from ..job import Job
 from ..job.document import framing_of, section_names
+from ..job.log_entry import LogEntry
 from .drawn import HAIRLINE, INK, LEAF_PALE, RUST, SOFT, cut_high, draw_cut
 from .eave_lines import eave_lines
 from .floor_drawn import draw_floor
@@ -49,9 +50,9 @@ CAUTIONS = (
 )
 
 
-def job_sheet(job: Job, today: date) -> bytes:
+def job_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The sheet of a job as PDF, one letter page for an ordinary job. today is printed on it."""
-    result = plan(job)
+    result = plan_logged(job, day_of(log))
     drawn = drawing(result, framing_of(job))
     width, height = letter
     buffer = BytesIO()

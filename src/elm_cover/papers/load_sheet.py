@@ -10,7 +10,7 @@ from reportlab.platypus import Flowable
 
 from ..core.base.units import fixed
 from ..core.load.truck import PLACES
-from ..core.plan import Load, Reach, day_of, load, plan, reach, work_after
+from ..core.plan import Load, Reach, day_of, load, plan_logged, reach
 from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..job import Job
 from ..job.firm import Firm
@@ -30,8 +30,8 @@ ORDER = "Last needed goes in first. Out and back are counted in the units that s
 def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> bytes:
     """The load of a job as PDF. firm: whose kit and truck, left out: the start values. log: what was ticked."""
     day = day_of(log)
-    result, way = plan(job), reach(job, day.cut)
-    made = load(job, result, work_after(result, day), firm or Firm(), way.hose)
+    result, way = plan_logged(job, day), reach(job, day.cut)
+    made = load(job, result, result.work, firm or Firm(), way.hose)
     lines = counted_back(made.items, counts_of(day))
     parts: list[Part] = [("What goes on the truck", lambda: _list(made, lines, way))]
     if any(section.bands for section in way.sections):

@@ -14,12 +14,14 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame
 
 from ..core.base.units import eighths, fixed, r_value
 from ..core.drawing import drawing
-from ..core.plan import Rack, plan, rack
+from ..core.log.fold import Day
+from ..core.plan import Rack, as_logged, day_of, plan_logged, rack
 from ..core.plan.opinions import house_rules_said
 from ..core.rack.result import Way
 from ..formats.product_library import library
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of
+from ..job.log_entry import LogEntry
 from .drawn import BARK_PALE, HAIRLINE, INK, LEAF, LEAF_PALE, RUST, SOFT, draw_cut
 from .lettering import BOLD, REGULAR, marked, paragraph, sheet
 from .page import MARGIN, caption, fitted
@@ -47,9 +49,10 @@ AFTER_WORDS = (
 )
 
 
-def offer(job: Job, today: date) -> bytes:
-    """The offer as PDF: the pinned ways, else the one chosen. Raises JobError where nothing can be offered yet."""
-    found = rack(job, library())
+def offer(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
+    """The offer as PDF: the pinned ways, else the one chosen, of the job as its log knows it. Raises JobError where nothing can be offered yet."""
+    day = day_of(log)
+    found = rack(as_logged(job, day), library())
     ways = _offered(job, found)
     width, height = letter
     buffer = BytesIO()
@@ -68,7 +71,7 @@ def offer(job: Job, today: date) -> bytes:
         room = height - 88 - CORE_HIGH - 52 - BOX_LOW
         column = KeepInFrame(wide - 20, room, story, mode="shrink")
         Frame(left + 10, BOX_LOW + 4, wide - 20, room, 0, 0, 0, 0).addFromList([column], canvas)
-    _foot(canvas, job, found, ways)
+    _foot(canvas, job, day, found, ways)
     canvas.save()
     return buffer.getvalue()
 
@@ -241,10 +244,10 @@ def _choice(way: Way, number: int) -> list[Flowable]:
     return story
 
 
-def _foot(canvas: Canvas, job: Job, found: Rack, ways: Sequence[Way]) -> None:
+def _foot(canvas: Canvas, job: Job, day: Day, found: Rack, ways: Sequence[Way]) -> None:
     """The eave drawn with what is chosen, the stops, and what was assumed."""
     width, _ = letter
-    result = plan(job)
+    result = plan_logged(job, day)
     drawn = drawing(result, framing_of(job))
     half = (width - 2 * MARGIN) * 0.58
     if drawn["cut"]:

@@ -10,7 +10,7 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
 from ..core.given.look import HoleToFind
-from ..core.plan import day_of, plan, work_after
+from ..core.plan import day_of, plan_logged
 from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, STOP, TradeLine, WorkItem, WorkList
 from ..core.work.kinds import KINDS
 from ..core.work.listing import materials_of
@@ -64,8 +64,8 @@ class Box(Flowable):  # type: ignore[misc]  # reportlab has no types
 
 def work_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The work list of a job as PDF: the list, the holes that should be there, and one page for each trade."""
-    result = plan(job)
-    work = work_after(result, day_of(log))
+    result = plan_logged(job, day_of(log))
+    work = result.work
     names = {s.id: s.name or s.id for s in result.sections} if len(result.sections) > 1 else {}
     parts: list[Part] = [("What is done before the fill", lambda: _list(work, names))]
     if result.look.holes:

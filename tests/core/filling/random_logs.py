@@ -16,7 +16,16 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.filling.run import Run, run_of
-from elm_cover.core.filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, RowWanted, StopStanding
+from elm_cover.core.filling.table import (
+    FilledWith,
+    FillTable,
+    FloorCells,
+    Quota,
+    ReadPlace,
+    RowWanted,
+    SafetyOpen,
+    StopStanding,
+)
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.formats.log_file import read_entry
 
@@ -77,6 +86,10 @@ def random_table(chance: random.Random) -> FillTable:
     return FillTable(
         bands=bands, places=places, products=tuple(products), stops=stops[: chance.randint(0, 2)],
         past_stops=(past,) if chance.random() < 0.3 else (), floors=(floor,) if chance.random() < 0.8 else (),
+        safety=tuple(
+            SafetyOpen(key=key, group="shields", what="Flue", who="crew")
+            for key in chance.sample(["fan:1", "flue:1", "hazards"], chance.randint(0, 3))
+        ),
         rows=tuple(
             RowWanted(section=s, product=p, r=chance.choice([9.5, 38.0]), closed=chance.random() < 0.3)
             for s, p in dict.fromkeys((band.section, band.product) for band in bands)
@@ -205,6 +218,7 @@ def told(run: Run) -> dict[str, Any]:
             "refused": [[i.entry, i.why] for i in at.refused],
             "short": [[s.place, s.section, *(s.at_ft or ()), s.short_in, s.bags, s.mends] for s in run.short],
             "heavy_and_short": run.heavy_and_short,
+            "safety": [one.key for one in run.safety],
             "missing": [[m.section, m.r, m.bags, m.text] for m in run.missing],
             "readings": [[r.entry, r.place, r.band, r.fill_in, r.new_in] for r in at.readings],
             "stood": [e.id for e in at.stood], "practice": at.practice, "halted": at.halted,

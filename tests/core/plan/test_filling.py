@@ -11,7 +11,7 @@ from elm_cover.core.filling.run import run_of
 from elm_cover.core.filling.table import FillTable
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.core.plan import fill_table, load, plan, reach
-from elm_cover.core.plan.filling import random_count
+from elm_cover.core.proof.depths import random_count
 from elm_cover.devices.counter import Practice
 from elm_cover.formats.log_file import read_entry
 from elm_cover.job import Job, read_job

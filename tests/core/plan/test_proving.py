@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.hazards.stops import STOPS
 from elm_cover.core.plan import plan
 from elm_cover.formats.field_pack import field_pack
 from elm_cover.formats.headline import headline
@@ -217,14 +218,21 @@ def test_closed_bays_are_proved_by_volume_and_density() -> None:
 def test_stages_follow_from_what_is_proved() -> None:
     end: tuple[str, dict[str, Any]] = ("day.end", {})
 
-    def stage(*said: tuple[str, dict[str, Any]]) -> str:
-        return str(headline(dump_document(JOB), [entry_document(entry) for entry in log_of(*said)])["stage"])
+    looked = {**dump_document(JOB), "hazards": [{"kind": kind, "status": "absent"} for kind in STOPS]}
+
+    def stage(*said: tuple[str, dict[str, Any]], of: dict[str, Any] = looked) -> str:
+        return str(headline(of, [entry_document(entry) for entry in log_of(*said)])["stage"])
 
     assert stage(*day(1.01, 0.2)[:3]) == stage(*day(1.01, 0.2)) == "at_work", "a day is open"
     assert stage(*day(1.01, 0.2), end) == "done"
     random = sum(place["marker"] is None for place in FILL["places"])
     assert stage(*day(1.01, 0.2)[: 4 - random], end) == "to_prove", "four readings are one too few"
     assert stage(*day(1.01, 0.2)[:4], end) == "at_work", "bands are missing"
+    assert stage(*day(1.01, 0.2), end, of=dump_document(JOB)) == "to_prove", "nobody looked for hazards"
+    flue = copy.deepcopy(looked)
+    flue["sections"][0]["features"] = [{"id": "f", "kind": "flue", "at_ft": [30, 12], "flue": "double_wall_gas"}]
+    assert stage(*day(1.01, 0.2), end, of=flue) == "to_prove", "the flue has no shield"
+    assert stage(("work.done", {"key": "flue:f"}), *day(1.01, 0.2), end, of=flue) == "done"
     failed = ("burner.test", {"test": "after", "result": "failed", "by": "H. Holt"})
     assert stage(*day(1.01, 0.2), failed, end) == "to_prove"
 

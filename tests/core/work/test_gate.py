@@ -84,6 +84,9 @@ def test_flow_of_what_is_open_and_of_what_is_sealed() -> None:
     assert before.open == pytest.approx(18.2 * (9.6 + 19.2 + 0.13 + 4.5 + 7.0))
     assert before.open - after.open == pytest.approx(18.2 * 19.2)
     assert after.sealed == pytest.approx(18.2 * 19.2 * 2 / 3)
+    # A third of a sealed opening leaks on: it is counted, so that the three add up to what it was.
+    assert after.stays == pytest.approx(18.2 * 19.2 / 3)
+    assert after.open + after.sealed + after.stays == pytest.approx(before.open)
 
 
 def test_ready_when_everything_is_done_and_not_before() -> None:

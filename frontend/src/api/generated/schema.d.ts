@@ -1255,10 +1255,12 @@ export interface components {
              *         "enclosed_share_of_feed": 0.5,
              *         "machine": "truck",
              *         "minutes_per_cut": 1,
+             *         "reading_places_per_person_hour": 60,
              *         "removal_bag_ft3": 10,
              *         "setup_hours": 1.5,
              *         "small_machine_cellulose_lb_per_hour": 750,
              *         "small_machine_glass_lb_per_hour": 600,
+             *         "travel_hours": 0.5,
              *         "truck_cellulose_lb_per_hour": 1750,
              *         "truck_glass_lb_per_hour": 1200,
              *         "vacuum_ft3_per_hour_of_two": 120,
@@ -1651,7 +1653,9 @@ export interface components {
              *       "minutes_per_cut": 1,
              *       "vacuum_ft3_per_hour_of_two": 120,
              *       "clearing_batts_ft2_per_hour_of_two": 200,
-             *       "removal_bag_ft3": 10
+             *       "removal_bag_ft3": 10,
+             *       "reading_places_per_person_hour": 60,
+             *       "travel_hours": 0.5
              *     }
              */
             rates?: components["schemas"]["Rates"];
@@ -3007,7 +3011,7 @@ export interface components {
         };
         /**
          * Rates
-         * @description Work per hour. Blowing is per machine with two people at it; the rest per person.
+         * @description Work per hour. Blowing is per machine with two people at it; the rest per person. travel_hours: of a crew, each day.
          */
         Rates: {
             /**
@@ -3096,6 +3100,16 @@ export interface components {
              * @default 10
              */
             removal_bag_ft3?: number;
+            /**
+             * Reading Places Per Person Hour
+             * @default 60
+             */
+            reading_places_per_person_hour?: number;
+            /**
+             * Travel Hours
+             * @default 0.5
+             */
+            travel_hours?: number;
         };
         /**
          * ReachFacts
@@ -4025,6 +4039,20 @@ export interface components {
             r_target: number;
         };
         /**
+         * ClearedByLog
+         * @description A hazard that the log says was cleared in writing: by whom, on which day, how. kind: of the hazard.
+         */
+        ClearedByLog: {
+            /** Kind */
+            kind: string;
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /** How */
+            how: string;
+        };
+        /**
          * Condition
          * @description A condition of the smaller vent ratio; holds: None while something is not known.
          */
@@ -4036,7 +4064,7 @@ export interface components {
         };
         /**
          * Cost
-         * @description Price of a job. hours: by the clock with the crew; person_hours: all of them together.
+         * @description Price of a job. hours: by the clock with the crew, over so many days; person_hours: all of them together.
          *
          *     price = (material + labor + disposal + overhead) / (1 − margin), so that the margin is a share of the price.
          */
@@ -4063,6 +4091,8 @@ export interface components {
             person_hours: number;
             /** Hours */
             hours: number;
+            /** Days */
+            days: number;
         };
         /**
          * CostLine
@@ -4736,7 +4766,8 @@ export interface components {
         };
         /**
          * Flag
-         * @description Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right.
+         * @description Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right. again: it
+         *     says again what another stop says already, and counts for none.
          */
         Flag: {
             /** Code */
@@ -4754,16 +4785,27 @@ export interface components {
              * @default null
              */
             field?: string | null;
+            /**
+             * Again
+             * @default false
+             */
+            again?: boolean;
         };
         /**
          * Flow
-         * @description Flow at 50 Pa over the whole list, ft³/min: what is not sealed yet, and what the seals done so far are worth.
+         * @description Flow at 50 Pa over the whole list, ft³/min: all that still leaks, of it what stays after the seals that are done, and what
+         *     those are worth. open + sealed is what it was before anything was sealed.
          */
         Flow: {
             /** Open */
             open: number;
             /** Sealed */
             sealed: number;
+            /**
+             * Stays
+             * @default 0
+             */
+            stays?: number;
         };
         /**
          * FoamCut
@@ -4994,7 +5036,7 @@ export interface components {
         };
         /**
          * Look
-         * @description What is still to look at, and what blocks the start of the install.
+         * @description What is still to look at, and what blocks the start of the install. cleared: what the log says was cleared.
          */
         Look: {
             /** Hazards Open */
@@ -5005,6 +5047,11 @@ export interface components {
             contact: components["schemas"]["Place"][];
             /** Holes */
             holes: components["schemas"]["HoleToFind"][];
+            /**
+             * Cleared
+             * @default []
+             */
+            cleared?: components["schemas"]["ClearedByLog"][];
         };
         /**
          * MaterialUse
@@ -6785,7 +6832,7 @@ export interface components {
          *
          *     enclosed_lb: of it, what goes into closed bays. cut: how many pieces of batt are cut or slit. edge_ft3: what fills the
          *     room over the plates, by kind of remedy, along edge_ft of eave. bagged_ft3: of old fill in removal bags; vacuumed_ft3: of it,
-         *     loose; cleared_batt_ft2: of batts taken out by hand. prepared: of the materials of preparation, each in its unit;
+         *     loose; cleared_batt_ft2: of batts taken out by hand. reading_places: markers and places picked by chance, where depth is read. prepared: of the materials of preparation, each in its unit;
          *     prepared_hours: person-hours of it by what is done.
          */
         Quantities: {
@@ -6850,6 +6897,11 @@ export interface components {
              * @default 0
              */
             wind_blocks?: number;
+            /**
+             * Reading Places
+             * @default 0
+             */
+            reading_places?: number;
             /**
              * Bagged Ft3
              * @default 0
@@ -7035,7 +7087,8 @@ export interface components {
         };
         /**
          * RackAsked
-         * @description The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits.
+         * @description The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits. log_of: the stored
+         *     job whose log says which hazards were cleared.
          */
         RackAsked: {
             job: components["schemas"]["Job"];
@@ -7044,6 +7097,11 @@ export interface components {
              * @default null
              */
             mix?: ("price" | "hours" | "weight" | "depth") | null;
+            /**
+             * Log Of
+             * @default null
+             */
+            log_of?: string | null;
         };
         /**
          * ProductCsv
@@ -7160,10 +7218,12 @@ export interface components {
              *         "enclosed_share_of_feed": 0.5,
              *         "machine": "truck",
              *         "minutes_per_cut": 1,
+             *         "reading_places_per_person_hour": 60,
              *         "removal_bag_ft3": 10,
              *         "setup_hours": 1.5,
              *         "small_machine_cellulose_lb_per_hour": 750,
              *         "small_machine_glass_lb_per_hour": 600,
+             *         "travel_hours": 0.5,
              *         "truck_cellulose_lb_per_hour": 1750,
              *         "truck_glass_lb_per_hour": 1200,
              *         "vacuum_ft3_per_hour_of_two": 120,
@@ -8547,6 +8607,8 @@ export interface components {
             short: components["schemas"]["Short"][];
             /** Missing */
             missing: components["schemas"]["RowLack"][];
+            /** Safety */
+            safety: components["schemas"]["SafetyOpen"][];
             /** Asked */
             asked: components["schemas"]["Asked"][];
             /** Days */
@@ -8979,6 +9041,21 @@ export interface components {
             /** Short */
             short: number;
         };
+        /**
+         * SafetyOpen
+         * @description Work that keeps somebody safe and is not done by the survey: a day that begins in spite of it is begun by name and reason.
+         *     key: of its item; HAZARDS for what nobody looked for.
+         */
+        SafetyOpen: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+        };
         /** SectionRun */
         SectionRun: {
             /** Section */
@@ -9065,6 +9142,8 @@ export interface components {
             batts: components["schemas"]["BattProof"][];
             /** By Least */
             by_least: boolean;
+            /** Open Safety */
+            open_safety: components["schemas"]["OpenYet"][];
             /** Notes */
             notes: string[];
             /** Looks */
@@ -9172,6 +9251,20 @@ export interface components {
             share_below?: number | null;
         };
         /**
+         * Despite
+         * @description Who began a day in spite of an open item, and why. on: the day, "2026-05-04".
+         */
+        Despite: {
+            /** Key */
+            key: string;
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+            /** On */
+            on: string;
+        };
+        /**
          * FanTest
          * @description n: exponent; c: flow at 1 Pa, ft³/min; cfm50 with its 95 % interval, None where one point gives none. r: of the fit.
          *
@@ -9246,6 +9339,21 @@ export interface components {
                     number
                 ][];
             };
+        };
+        /**
+         * OpenYet
+         * @description Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said.
+         */
+        OpenYet: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            despite: components["schemas"]["Despite"] | null;
         };
         /**
          * ProvedTold
@@ -11488,6 +11596,15 @@ export interface operations {
             };
             /** @description It cannot be read */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@ import { fixed, trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import { bagsBySection, type Stop } from "../pack";
 import type { Field } from "../useField";
+import { DespiteForm, despiteOf, type Said, saidEnough } from "./Despite";
 import { Steps } from "./Steps";
 
 // Off by more than that a clock is said before a day begins by it.
@@ -14,6 +15,8 @@ const PACK_OLD_MS = 10 * 60_000;
 export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[] }) {
   const [lot, setLot] = useState("");
   const [machine, setMachine] = useState("");
+  const [said, setSaid] = useState<Said>({ by: "", reason: "" });
+  const { safety } = field.run;
   const { walked } = field.run;
   const ended = walked.days.at(-1);
   const level = walked.product === null ? null : (walked.products.get(walked.product)?.hopperNow ?? null);
@@ -61,7 +64,10 @@ export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[
         Machine
         <input value={machine} maxLength={60} onChange={(event) => setMachine(event.target.value)} />
       </label>
-      {stops.length === 0 ? (
+      {stops.length === 0 ? <DespiteForm open={safety} said={said} onSaid={setSaid} /> : null}
+      {stops.length === 0 && safety.length > 0 && !saidEnough(said) ? (
+        <p className="card soft">The day starts once that is done, or a name and a reason stand here.</p>
+      ) : stops.length === 0 ? (
         <Steps
           label={
             level === null
@@ -77,6 +83,7 @@ export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[
             const more = {
               ...(lot.trim() ? { lot: lot.trim() } : {}),
               ...(machine.trim() ? { machine: machine.trim() } : {}),
+              ...despiteOf(safety, said),
             };
             return field.act([
               ["day.start", { revision: field.pack.revision, bags: bagsBySection(field.pack.fill), ...more }],

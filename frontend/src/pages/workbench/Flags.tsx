@@ -34,6 +34,7 @@ export function Flags({ levels }: { levels: readonly string[] }) {
       ) : null}
     </div>
   );
+  const count = folded.filter((flag) => !flag.again).length;
   return (
     <section className="flags-list" aria-label={levels.includes("stop") ? "Stops" : "Cautions and notes"}>
       {faulty.length ? (
@@ -50,7 +51,7 @@ export function Flags({ levels }: { levels: readonly string[] }) {
       {folded.length ? (
         <details className="flag stop folded">
           <summary>
-            <b>{folded.length === 1 ? "Stop." : `${folded.length} stops.`}</b>{" "}
+            <b>{count === 1 ? "Stop." : `${count} stops.`}</b>{" "}
             {folded.map((flag) => named(flag).split(/[,:]/)[0]).join("; ")}
           </summary>
           {folded.map(whole)}

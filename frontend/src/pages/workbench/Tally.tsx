@@ -29,7 +29,7 @@ export const Tally = memo(function Tally() {
   };
   const at = `sections.${sectionPlan?.id}.`;
   const order = plan?.order[0];
-  const stops = plan?.flags.filter((flag) => flag.level === "stop") ?? [];
+  const stops = plan?.flags.filter((flag) => flag.level === "stop" && !flag.again) ?? [];
   const cautions = plan?.flags.filter((flag) => flag.level === "caution").length ?? 0;
   const figures = plan?.figures ?? {};
   if (!totals) return <section className="tally" aria-label="Tally" />;

@@ -93,7 +93,7 @@ export function useBenchState({ id, job, stepId, narrow, library, lists, act, go
     item: stepId === "prepare" ? item : null,
     turn: log.turn,
   });
-  const rack = useRack(job.document, stepId === "choose" || stepId === "target", metric);
+  const rack = useRack(job.document, stepId === "choose" || stepId === "target", { of: id, turn: log.turn }, metric);
   const atEaves = stepId === "eaves";
   const corners = useCorners(job.document, atEaves || (stepId === "choose" && edgeSeen), metric);
 

@@ -1,11 +1,13 @@
 import { Button } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
+import { useState } from "react";
 import type { RunAnswer } from "../../api/types";
 import { bagsBySection } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { fixed, trimmed, useUnits } from "../../ui/units";
 import { Asked } from "./Asked";
+import { DespiteSheet, despiteOf, OpenSafety, type Said } from "./DespiteSheet";
 import { FoundMore } from "./FoundMore";
 import { PaperDay } from "./PaperDay";
 import { Stops } from "./Stops";
@@ -17,10 +19,19 @@ const bags = (count: number) => trimmed(count, 2);
 export function DaySheet({ run }: { run: RunAnswer }) {
   const { log } = usePlanned();
   const [paper, paperDialog] = useDisclosure(false);
+  const [asking, setAsking] = useState(false);
   const day = run.days.at(-1);
   const open = day && !day.ended_at ? day : null;
   const nothing = run.products.length === 0;
   const after = run.days.reduce((all, one) => all + (one.after_stop ?? 0), 0);
+  const start = (said?: Said) => {
+    setAsking(false);
+    log.add("day.start", {
+      revision: run.revision,
+      bags: bagsBySection(run.by_band),
+      ...(said ? despiteOf(run.safety, said) : {}),
+    });
+  };
   const end = () => {
     const entry = log.add("day.end", {});
     // A phone holds the count: that the office ends its day is said with a yes of its own.
@@ -78,18 +89,24 @@ export function DaySheet({ run }: { run: RunAnswer }) {
             ))}
           </ul>
           <Balance run={run} />
+          {open && run.safety.length ? (
+            <div className="at-place caution">
+              <OpenSafety open={run.safety} />
+            </div>
+          ) : null}
+          {!open && asking && !run.stops.length ? <DespiteSheet open={run.safety} onStart={start} /> : null}
           <div className="row">
             {open ? (
               <Button size="xs" variant="default" onClick={end}>
                 End the day
               </Button>
             ) : null}
-            {!open ? (
+            {!open && !asking ? (
               <Button
                 size="xs"
                 disabled={run.stops.length > 0}
                 title={run.stops.length ? "Not while a stop stands; see above" : undefined}
-                onClick={() => log.add("day.start", { revision: run.revision, bags: bagsBySection(run.by_band) })}
+                onClick={() => (run.safety.length ? setAsking(true) : start())}
               >
                 Start the day
               </Button>

@@ -5,6 +5,7 @@ import { type PaperDayTyped, paperEntries } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
 import { fixed } from "../../ui/units";
+import { despiteOf, OpenSafety, type Said } from "./DespiteSheet";
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -19,7 +20,10 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
     hopperEnd: "0",
     bags: {},
   });
-  const made = paperEntries(typed, run);
+  const [said, setSaid] = useState<Said>({ by: "", reason: "" });
+  const named = { by: said.by.trim(), reason: said.reason.trim() };
+  const unsaid = run.safety.length > 0 && !(named.by && named.reason);
+  const made = paperEntries(typed, run, unsaid ? {} : despiteOf(run.safety, named));
   const set = (change: Partial<PaperDayTyped>) => setTyped({ ...typed, ...change });
   return (
     <Dialog title="A day kept on paper" opened onClose={onClose} size="lg">
@@ -86,9 +90,27 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
           marked as one begun under it.
         </p>
       ) : null}
+      {run.safety.length ? (
+        <div className="at-place caution">
+          <OpenSafety open={run.safety} />
+          <p>Who began in spite of it, and why? Both stand on the attic card.</p>
+          <TextInput
+            label="Name"
+            value={said.by}
+            maxLength={120}
+            onChange={(e) => setSaid({ ...said, by: e.currentTarget.value })}
+          />
+          <TextInput
+            label="Reason"
+            value={said.reason}
+            maxLength={500}
+            onChange={(e) => setSaid({ ...said, reason: e.currentTarget.value })}
+          />
+        </div>
+      ) : null}
       <div className="row">
         <Button
-          disabled={"wrong" in made}
+          disabled={"wrong" in made || unsaid}
           onClick={() => {
             if ("wrong" in made) return;
             log.addPaperDay(made.entries);

@@ -4,7 +4,7 @@ import type { HazardDocument, JobDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { FieldFlags } from "../../inputs/FieldFlags";
 import { AddPhoto, PhotoStrip } from "../../inputs/Photo";
-import { useDocument, useView } from "../../state/context";
+import { useDocument, usePlanned, useView } from "../../state/context";
 import { Part } from "../../ui/Part";
 import { Pick } from "../../ui/Pick";
 import { TextField } from "../../ui/TextField";
@@ -21,6 +21,7 @@ const STATUSES = [
 export function HazardWalk() {
   const { document } = useDocument();
   const { lists } = useView();
+  const cleared = useClearedByLog();
   const answered = new Map((document.hazards ?? []).map((h) => [h.kind, h]));
   const kinds = [...Object.keys(lists.hazards), ...[...answered.keys()].filter((kind) => !lists.hazards[kind])];
   const first = kinds.find((kind) => !answered.get(kind)?.status);
@@ -42,9 +43,13 @@ export function HazardWalk() {
             );
           return (
             <li key={kind}>
-              <button type="button" className={`hazard-line ${hazard?.status ?? "open"}`} onClick={() => setOpen(kind)}>
+              <button
+                type="button"
+                className={`hazard-line ${cleared.has(kind) ? "cleared" : (hazard?.status ?? "open")}`}
+                onClick={() => setOpen(kind)}
+              >
                 <span>{title}</span>
-                <b>{hazard?.status ?? "not looked for"}</b>
+                <b>{cleared.has(kind) ? "cleared" : (hazard?.status ?? "not looked for")}</b>
               </button>
             </li>
           );
@@ -52,6 +57,12 @@ export function HazardWalk() {
       </ul>
     </Part>
   );
+}
+
+/** Hazards that the log says were cleared in writing, by kind: who and when. */
+function useClearedByLog() {
+  const { plan } = usePlanned();
+  return new Map((plan?.look.cleared ?? []).map((one) => [one.kind, one]));
 }
 
 function Hazard({
@@ -81,7 +92,8 @@ function Hazard({
       }
       recipe(mine);
     });
-  const blocking = hazard?.status === "suspected" || hazard?.status === "confirmed";
+  const log = useClearedByLog().get(kind);
+  const blocking = !log && (hazard?.status === "suspected" || hazard?.status === "confirmed");
   const cleared = (change: object) =>
     set((h) => {
       h.cleared = { ...h.cleared, ...change };
@@ -102,6 +114,12 @@ function Hazard({
           else onStay();
         }}
       />
+      {log ? (
+        <p className="note">
+          <b>Cleared in writing</b> by {log.by}, {log.on}: {log.how}. It was entered in Install; what was seen stays on
+          record.
+        </p>
+      ) : null}
       {blocking ? (
         <div className="flag stop">
           <b>Blocks {about?.blocks ?? "the install"}.</b> {about?.caution}

@@ -28,8 +28,9 @@ export function GateSheet() {
         <span className="rest" style={{ flexGrow: Math.max(0, gate.items - gate.done - gate.stops) }} />
       </div>
       <p className="note">
-        Leaks still open: about {fixed(cfm50.open)} CFM50; seals done are worth {fixed(cfm50.sealed)}. Best estimates,
-        to rank by, no measurement.
+        Leaks still open: about {fixed(cfm50.open)} CFM50
+        {cfm50.stays ? `, and ${fixed(cfm50.stays)} that stays after the seals done` : ""}; seals done are worth{" "}
+        {fixed(cfm50.sealed)}. Best estimates, to rank by, no measurement.
       </p>
       {others.length ? (
         <ul className="note missing">

@@ -37,6 +37,23 @@ export function Prove() {
           <b>{text}</b>
         </p>
       ))}
+      {proof.answer?.open_safety.length ? (
+        <div className="at-place caution" role="alert">
+          <p>
+            <b>Open work that keeps somebody safe: the job is not done, and the card names it.</b>
+          </p>
+          <ul className="missing">
+            {proof.answer.open_safety.map((one) => (
+              <li key={one.key}>
+                {one.what}.{" "}
+                {one.despite
+                  ? `Begun in spite of it by ${one.despite.by}, ${one.despite.on}: ${one.despite.reason}`
+                  : "Nobody said why the work began in spite of it."}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
       {proof.answer?.notes.map((text) => (
         <p className="at-place caution" key={text}>
           {text}

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from ...core.filling.measure import RowLack
 from ...core.filling.run import BandTold
 from ...core.filling.shortage import Short
-from ...core.filling.table import ReadPlace
+from ...core.filling.table import ReadPlace, SafetyOpen
 from ...core.filling.walked import Asked, DayRun, DepthRead
 
 DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
@@ -204,6 +204,7 @@ class RunAnswer(BaseModel):
     places: list[ReadPlace]
     short: list[Short]
     missing: list[RowLack]
+    safety: list[SafetyOpen]
     asked: list[Asked]
     days: list[DayRun]
     holder: str | None

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from ...core.filling.shortage import Short
+from ...core.plan.card import OpenYet
 from ...core.plan.proving import RowAsked
 from ...core.plan.proving_leaks import LeakLook
 from ...core.proof.closed import BattProof, BayProof
@@ -74,6 +75,7 @@ class ProofAnswer(BaseModel):
     leakage: LeakageTold
     batts: list[BattProof]
     by_least: bool
+    open_safety: list[OpenYet]
     notes: list[str]
     looks: list[LeakLook]
     burners: list[BurnerTold]

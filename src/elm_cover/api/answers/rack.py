@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Open
 from ...core.rack.result import Mix, StepUp, Way
@@ -12,11 +12,13 @@ from ...job import Job
 
 
 class RackAsked(BaseModel):
-    """The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits."""
+    """The job; its own products are weighed beside those that ship. mix: also find the best mix under its limits. log_of: the stored
+    job whose log says which hazards were cleared."""
 
     model_config = ConfigDict(extra="forbid")
     job: Job
     mix: Literal["price", "hours", "weight", "depth"] | None = None
+    log_of: str | None = Field(None, max_length=64)
 
 
 class RackAnswer(BaseModel):

@@ -10,7 +10,8 @@ from typing_extensions import TypedDict
 
 @dataclass(frozen=True)
 class Flag:
-    """Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right."""
+    """Something to act on. level: stop, caution or note. A stop never withholds a figure. field: where it is set right. again: it
+    says again what another stop says already, and counts for none."""
 
     code: str
     level: str
@@ -18,6 +19,7 @@ class Flag:
     text: str
     what_to_do: str
     field: str | None = None
+    again: bool = False
 
 
 @dataclass(frozen=True)

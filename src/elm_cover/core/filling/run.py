@@ -10,8 +10,9 @@ from ..log.entry import Entry
 from ..log.standing import Ignored
 from .forecast import Forecast, forecast
 from .measure import RowLack, missing
+from .safety import safety_left
 from .shortage import Short, shortages
-from .table import FillTable, Quota
+from .table import FillTable, Quota, SafetyOpen
 from .verdict import Verdict, verdict
 from .walk import Walker
 from .walked import BandRun, ProductRun, Walked
@@ -72,12 +73,14 @@ class ProductTold:
 
 @dataclass(frozen=True, kw_only=True)
 class Run:
-    """All that a log says of the fill. missing: what keeps sections that are all done from their row. heavy_and_short: places are short where the bags are in: both are said together."""
+    """All that a log says of the fill. missing: what keeps sections that are all done from their row; safety: open work that
+    keeps somebody safe. heavy_and_short: places are short where the bags are in: both are said together."""
 
     products: tuple[ProductTold, ...]
     bands: tuple[BandTold, ...]
     short: tuple[Short, ...]
     missing: tuple[RowLack, ...]
+    safety: tuple[SafetyOpen, ...]
     walked: Walked
 
     @property
@@ -112,6 +115,7 @@ def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
         bands=bands,
         short=shortages(table, walked),
         missing=tuple(missing(table, lies, {b.number: b.done for b in bands}, {b.number: b.none for b in bands})),
+        safety=tuple(safety_left(table.safety, walked.done, walked.cleared)),
         walked=walked,
     )
 

@@ -96,6 +96,20 @@ class StopStanding:
 
 
 @dataclass(frozen=True, kw_only=True)
+class SafetyOpen:
+    """Work that keeps somebody safe and is not done by the survey: a day that begins in spite of it is begun by name and reason.
+    key: of its item; HAZARDS for what nobody looked for."""
+
+    key: str
+    group: str
+    what: str
+    who: str
+
+
+HAZARDS = "hazards"
+
+
+@dataclass(frozen=True, kw_only=True)
 class FillTable:
     """Everything the fold looks up. Bands in the order they are filled; none where nothing is blown. revision: of the job that it
     was made from, None where it was made from a file. past_stops: those that stand no more, by which earlier days are judged."""
@@ -105,6 +119,7 @@ class FillTable:
     products: tuple[FilledWith, ...] = ()
     stops: tuple[StopStanding, ...] = ()
     past_stops: tuple[StopStanding, ...] = ()
+    safety: tuple[SafetyOpen, ...] = ()
     floors: tuple[FloorCells, ...] = ()
     rows: tuple[RowWanted, ...] = ()
     revision: int | None = None

@@ -131,6 +131,9 @@ class Walker:
         self.level_said = False
         # Nobody holds it who did on another day; at the desk whoever counts first will.
         at.holder = None if entry.device.startswith(DESK) else entry.device
+        named = {one["key"] for one in entry.value.get("despite") or ()}
+        if any(stop.key in named for stop in stood):
+            return "a stop is not lifted by a name and a reason: it stood when this day began"
         if product is not None and product not in at.products:
             return f"the plan blows no “{product}”; the day counts, its bags with what the band is planned with"
         return None

@@ -1,5 +1,5 @@
 """The one door to the core: plan(job), rack(job, pool), corners(job), reach(job), load(job, plan, …),
-work_after(plan, log), fill_table(job, plan, reach, load),
+work_after(plan, log), plan_logged(job, day), fill_table(job, plan, reach, load),
 prove(job, plan, table, entries), filled_job(job), proved_job(job, log)."""
 
 from __future__ import annotations
@@ -9,6 +9,7 @@ from .eave_corners import Corners, corners
 from .filled_job import FilledJob, ProvedJob, filled_job, proved_job
 from .filling import fill_table
 from .loading import Load, load
+from .logged import as_logged, plan_logged
 from .proving import Proof, prove
 from .reaching import Reach, reach
 from .ways import rack
@@ -24,6 +25,7 @@ __all__ = [
     "ProvedJob",
     "Rack",
     "Reach",
+    "as_logged",
     "corners",
     "day_of",
     "fill_table",
@@ -31,6 +33,7 @@ __all__ = [
     "load",
     "plan",
     "plan_json",
+    "plan_logged",
     "plan_text",
     "prove",
     "proved_job",

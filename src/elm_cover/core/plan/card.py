@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...job.product import ChartRow
+from ..filling.safety import Despite, despites
 from ..layers.kinds import kind_of
 from ..work.item import LEFT
 from .filled_job import ProvedJob
@@ -33,6 +34,25 @@ class CardLine:
     pieces: int | None = None
     measured_pcf: float | None = None
     why_not: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class OpenYet:
+    """Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said."""
+
+    key: str
+    group: str
+    what: str
+    who: str
+    despite: Despite | None
+
+    @property
+    def told(self) -> str:
+        """“Flue: not done. Begun in spite of it by Ana, 2026-05-04: shield follows.”"""
+        if self.despite is None:
+            return f"{self.what}: open, and nobody said why the work began in spite of it."
+        said = self.despite
+        return f"{self.what}: open. Begun in spite of it by {said.by}, {said.on}: {said.reason.rstrip('.')}."
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -92,12 +112,23 @@ def card_of(proved: ProvedJob) -> Card:
     )
 
 
+def open_safety(proved: ProvedJob) -> tuple[OpenYet, ...]:
+    """What keeps somebody safe and is open still, with who began in spite of it. Source: «Settled since, second part» 16."""
+    run = proved.proof.run
+    said = despites([(day.at, day.value) for day in run.walked.days])
+    return tuple(
+        OpenYet(key=one.key, group=one.group, what=one.what, who=one.who, despite=said.get(one.key))
+        for one in run.safety
+    )
+
+
 def _open_yet(proved: ProvedJob) -> Iterator[str]:
     yield from proved.proof.stops
     yield from proved.proof.notes
-    for flag in proved.filled.planned.flags:
-        if flag.level == "stop" and flag.section is not None:
+    for flag in proved.planned.flags:
+        if flag.level == "stop":
             yield f"{flag.text} {flag.what_to_do}"
+    yield from (one.told for one in open_safety(proved))
     if proved.proof.leakage.too_tight:
         yield "By rule of thumb less air comes in than the house wants: a qualified person decides on ventilation."
 

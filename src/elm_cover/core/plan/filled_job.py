@@ -16,10 +16,11 @@ from ..log.fold import Day
 from ..work.item import DONE, WorkList
 from .filling import fill_table
 from .loading import Load, load
+from .logged import plan_logged
 from .proving import Proof, prove
 from .reaching import Reach, reach
 from .whole_job import Plan, plan
-from .work_done import day_of, work_after
+from .work_done import day_of
 
 # The house rule that has depth proved by the least reading. Source: handbook §19, «nowhere less» is the firm's choice.
 BY_LEAST = ("claim_depth", "least")
@@ -38,9 +39,11 @@ class FilledJob:
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class ProvedJob:
-    """The same with its log: the day folded, the work list after it, the proof. log: the entries that count."""
+    """The same with its log: the plan as the log knows it, the day folded, the work list after it, the proof. log: the entries that
+    count."""
 
     filled: FilledJob
+    planned: Plan
     day: Day
     work: WorkList
     proof: Proof
@@ -72,7 +75,8 @@ def proved_job(
     """by_least: claim by «nowhere less»; left out: as the job's house rule says. seen: as of fill_table. Source: handbook §19."""
     day = day_of(log)
     filled = filled_job(job, seen=seen, cut=day.cut)
-    work = work_after(filled.planned, day)
+    known = plan_logged(job, day)
+    work = known.work
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
     entries = [entry_of(entry) for entry in log]
@@ -80,4 +84,4 @@ def proved_job(
     # As they stand: a picture of a day that was taken back has its place no more.
     stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
     standing = tuple(e.model_copy(update={"value": stood[e.id]}) for e in log if e.id in stood)
-    return ProvedJob(filled=filled, day=day, work=work, proof=proof, log=standing)
+    return ProvedJob(filled=filled, planned=known, day=day, work=work, proof=proof, log=standing)

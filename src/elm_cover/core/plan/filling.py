@@ -15,7 +15,17 @@ from ..base.arrays import Floats, Integers
 from ..base.notebook import Notebook
 from ..filling.constants import pace_range
 from ..filling.stops import StopsSeen, with_times
-from ..filling.table import FilledWith, FillTable, FloorCells, Quota, ReadPlace, RowWanted, StopStanding
+from ..filling.table import (
+    HAZARDS,
+    FilledWith,
+    FillTable,
+    FloorCells,
+    Quota,
+    ReadPlace,
+    RowWanted,
+    SafetyOpen,
+    StopStanding,
+)
 from ..from_job.products import product_input
 from ..from_job.section import section_input
 from ..given.product import ProductInput
@@ -26,6 +36,7 @@ from ..proof.depths import random_count
 from ..section.result import SectionPlan
 from ..work.item import STOP
 from ..work.kinds import CREW
+from ..work.listing import is_open_safety
 from .bands_told import BandPlan, SectionReach, cells_at, laid_by_cell
 from .loading import Load
 from .reaching import Reach
@@ -98,6 +109,7 @@ def fill_table(
         products=tuple(_products(made, quotas, products)),
         stops=stops,
         past_stops=past,
+        safety=safety_of(planned),
         revision=revision,
         sections=section_names(job),
     )  # fmt: skip
@@ -128,6 +140,23 @@ def stops_of(planned: Plan) -> tuple[StopStanding, ...]:
         for item in planned.work.items
         if item.state == STOP
     )  # fmt: skip
+
+
+def safety_of(planned: Plan) -> tuple[SafetyOpen, ...]:
+    """What is open of «safe», «trades» and «shields» by the survey as it is, and hazards nobody looked for.
+
+    Source: handbook §13; «Settled since, second part» 16.
+    """
+    found = [
+        SafetyOpen(key=item.key, group=item.group, what=item.what, who=item.who)
+        for item in planned.work.items
+        if is_open_safety(item)
+    ]
+    count = len(planned.look.hazards_open)
+    if count:
+        what = f"{count} hazard{'' if count == 1 else 's'} nobody has looked for: unanswered is not absent"
+        found.append(SafetyOpen(key=HAZARDS, group="safe", what=what, who="whoever looks over"))
+    return tuple(found)
 
 
 def _cells_of(section: SectionInput, found: Reach, reached: SectionReach) -> _Cells | None:

@@ -32,14 +32,25 @@ CONCERNS = (
 )
 
 
+@dataclass(frozen=True, kw_only=True)
+class ClearedByLog:
+    """A hazard that the log says was cleared in writing: by whom, on which day, how. kind: of the hazard."""
+
+    kind: str
+    by: str
+    on: str
+    how: str
+
+
 @dataclass(frozen=True)
 class Look:
-    """What is still to look at, and what blocks the start of the install."""
+    """What is still to look at, and what blocks the start of the install. cleared: what the log says was cleared."""
 
     hazards_open: tuple[str, ...]
     blocks_install: tuple[str, ...]
     contact: tuple[Place, ...]
     holes: tuple[HoleToFind, ...]
+    cleared: tuple[ClearedByLog, ...] = ()
 
 
 def look_over(seen: LookInput, book: Notebook) -> Look:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...job import Job
 from ..log.fold import Day
+from ..work.listing import is_open_safety
 from .proving import Proof
 from .whole_job import Plan
 
@@ -24,12 +25,12 @@ def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = Fal
     """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar; proof: what the log proves, looked at
     once a day has ended.
 
-    done: all that is blown or laid may be claimed; to prove: all of it is in, and the day has ended;
+    done: all that is blown or laid may be claimed and nothing that keeps somebody safe is open; to prove: all of it is in, and the day has ended;
     at work: something was done or loaded, or a day was begun; sold, dated: by the sale on record and the calendar; to measure: while a question about
     one of its sections is open in Measure.
     """
     if proof is not None and _all_in(proof):
-        return "done" if _all_claimed(proof) else "to_prove"
+        return "done" if _all_claimed(proof) and _safe(planned) else "to_prove"
     if day is not None and (day.done or day.out or day.days):
         return "at_work"
     if job.sale.stage == "lost":
@@ -40,6 +41,16 @@ def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = Fal
         item.step == "measure" and item.field.startswith("sections") for item in planned.open
     )
     return "to_offer" if measured else "to_measure"
+
+
+def _safe(planned: Plan) -> bool:
+    """Whether nothing that keeps somebody safe is open, and every hazard was looked for. planned: with its list after the log.
+
+    Source: handbook §13; «Settled since, second part» 16, nothing is done while one of them is open.
+    """
+    if planned.look.hazards_open or planned.work.gate.stops:
+        return False
+    return not any(is_open_safety(item) for item in planned.work.items)
 
 
 def _all_in(proof: Proof) -> bool:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..base.notebook import Flag
 from ..section.heat_account import HeatShare, shares
@@ -98,9 +98,24 @@ def totals_of(
         baffles=_sum(e.baffles for s in inside for e in s.eaves) if inside else None,
         pieces=_sum(e.pieces for s in inside for e in s.eaves) if inside else None,
         markers=_sum(s.markers for s in inside) if inside else None,
-        stops=sum(flag.level == "stop" for flag in flags),
+        stops=counted_stops(flags),
         not_looked_at=not_looked_at,
     )
+
+
+# What a stop says again of a hazard that is a stop by itself: two hazards are two stops.
+SAYS_AGAIN = {"vermiculite_disturbed": "vermiculite"}
+
+
+def told_again(flags: Sequence[Flag]) -> tuple[Flag, ...]:
+    """The same, marked where one says again what another stop says already."""
+    stops = {flag.code for flag in flags if flag.level == "stop"}
+    return tuple(replace(flag, again=True) if SAYS_AGAIN.get(flag.code) in stops else flag for flag in flags)
+
+
+def counted_stops(flags: Iterable[Flag]) -> int:
+    """How many stops stand: each once, also where a decision runs into a hazard that is one already."""
+    return sum(flag.level == "stop" and not flag.again for flag in flags)
 
 
 def _span(values: Iterable[float | None]) -> Span | None:

@@ -33,7 +33,7 @@ from .opinions import opinions_here
 from .order import OrderLine, foam_of_job, order_lines
 from .other_road import OtherRoad, other_road
 from .price import explain_cost, job_cost, job_saving
-from .totals import Totals, heat_of, totals_of
+from .totals import Totals, heat_of, told_again, totals_of
 from .work_list import JobWork, job_work, lids_save_ua
 
 NOT_TOLD = {"fields", "job_work", "taken"}
@@ -90,6 +90,7 @@ def plan(job: Job) -> Plan:
     order = order_lines(job, planned, book)
     record, prices = work_input(job), book_input(job)
     work = job_work(inputs, planned, record, prices, look.holes, len(look.hazards_open))
+    flags = told_again(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level)))
     taken = [each.quantities for each in planned]
     cost = job_cost(job, taken, prepared(work.tasks, record), products, book)
     if cost is not None:
@@ -97,8 +98,8 @@ def plan(job: Job) -> Plan:
     return Plan(
         sections=tuple(sections),
         order=order,
-        totals=totals_of(planned, order, book.flags, len(look.hazards_open)),
-        flags=tuple(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level))),
+        totals=totals_of(planned, order, flags, len(look.hazards_open)),
+        flags=flags,
         open=tuple(book.open),
         figures=book.figures,
         answered=answered(job),

@@ -159,10 +159,12 @@ class Gate:
 
 @dataclass(frozen=True)
 class Flow:
-    """Flow at 50 Pa over the whole list, ft³/min: what is not sealed yet, and what the seals done so far are worth."""
+    """Flow at 50 Pa over the whole list, ft³/min: what is not sealed yet, what the seals done so far are worth, and what stays
+    after them. The three together are what it was before anything was sealed."""
 
     open: float
     sealed: float
+    stays: float = 0.0
 
 
 @dataclass(frozen=True)

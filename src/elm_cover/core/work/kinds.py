@@ -264,6 +264,19 @@ KINDS: dict[str, WorkKind] = {
 }  # fmt: skip
 
 
+def key_can_be_left(key: str) -> bool:
+    """The same by the key of an item, which begins with its kind: a hazard, or a single-wall vent, never.
+
+    >>> key_can_be_left("flue:f1"), key_can_be_left("light:l1"), key_can_be_left("hazard:h1")
+    (False, True, False)
+    """
+    named = key.split(":", 1)[0]
+    if named in ("hazard", "single_wall"):
+        return False
+    kind = KINDS.get(named)
+    return kind is None or can_be_left(named, kind.group)
+
+
 def can_be_left(kind: str, group: str) -> bool:
     """Whether an item may be left out with a reason: not in «safe», «trades», «shields», nor a dam at equipment.
 

@@ -30,7 +30,7 @@ from .item import (
     WorkList,
     WorkRow,
 )
-from .kinds import CREW, GROUPS, KINDS, can_be_left
+from .kinds import CREW, GROUPS, KINDS, NEVER_LEFT, can_be_left
 from .pricing import item_price
 from .words import counted
 
@@ -242,14 +242,15 @@ def _told(need: MaterialNeed) -> str:
 
 
 def _flow(items: Sequence[WorkItem]) -> Flow:
-    """Flow at 50 Pa of what is not sealed yet, and what the seals done are worth.
+    """Flow at 50 Pa of what is not sealed yet, what the seals done are worth, and what stays after them.
 
     Source: handbook §13, how large a leak.
     """
     leaks = [(item.state, item.leak_in2) for item in items if item.leak_in2 is not None]
     open_in2 = sum(leak.before for state, leak in leaks if state != DONE)
     sealed = sum(leak.worth for state, leak in leaks if state == DONE)
-    return Flow(open_in2 * CFM50_PER_IN2, sealed * CFM50_PER_IN2)
+    stays = sum(leak.after for state, leak in leaks if state == DONE)
+    return Flow(open_in2 * CFM50_PER_IN2, sealed * CFM50_PER_IN2, stays * CFM50_PER_IN2)
 
 
 def _gate(items: Sequence[WorkItem], given: ListedFor) -> Gate:
@@ -333,6 +334,12 @@ def is_left(task: Task, record: WorkInput) -> bool:
     decided = record.decided(task.key)
     # Hardly anything is: asked first.
     return bool(decided.left_reason and decided.left_by) and not task.stop and _leavable(task)
+
+
+def is_open_safety(item: WorkItem) -> bool:
+    """Whether it keeps somebody safe and is still to do: a day begins in spite of it by name and reason alone, and nothing is done
+    while it is open. Source: handbook §13, «safe», «trades», «shields»; «Settled since, second part» 16."""
+    return item.state == TO_DO and item.group in NEVER_LEFT and item.change in (None, "yes")
 
 
 def materials_of(items: Iterable[WorkItem]) -> tuple[MaterialNeed, ...]:
