@@ -10,6 +10,7 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
 from ..core.plan import day_of, plan_logged
+from ..core.plan.changes import Changes
 from ..core.work.item import WorkItem
 from ..core.work.kinds import KINDS
 from ..job import Fault, Job, JobError
@@ -20,6 +21,8 @@ from .pages import paged
 from .work_sheet import PLAIN, SMALL, WIDE
 
 LARGE = ParagraphStyle("change sum", parent=PLAIN, fontName=BOLD, fontSize=13, leading=17, spaceBefore=8)
+# Prices that differ by less are the same on paper.
+CENT = 0.005
 SAID = {"asked": "not answered yet", "yes": "yes", "no": "no"}
 
 
@@ -30,11 +33,11 @@ def change_order(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     if not items:
         text = "nothing on the work list was found after the offer: put it there with “found after the offer”"
         raise JobError([Fault("preparation.added", text)])
-    parts = [("Change to what was agreed", lambda: _story(job, items))]
+    parts = [("Change to what was agreed", lambda: _story(job, items, result.changes))]
     return paged(job.name or "Unnamed job", job.address or "", parts, today)
 
 
-def _story(job: Job, items: list[WorkItem]) -> list[Flowable]:
+def _story(job: Job, items: list[WorkItem], changes: Changes | None) -> list[Flowable]:
     money = job.book.currency
     answers = {
         f"added:{added.id}": f", {added.answer.by}, {added.answer.on}"
@@ -49,6 +52,11 @@ def _story(job: Job, items: list[WorkItem]) -> list[Flowable]:
         rows.append([paragraph(marked(text), PLAIN) for text in (item.what, why, price, said)])
     asked = sum(item.price or 0.0 for item in items if item.change == "asked")
     agreed = sum(item.price or 0.0 for item in items if item.change == "yes")
+    if changes is not None:
+        shared = abs(asked - changes.asked) >= CENT
+        asked, agreed = changes.asked, changes.agreed
+    else:
+        shared = False
     story: list[Flowable] = [
         paragraph("Found once the work was agreed. Nothing of it is done or charged before your yes.", PLAIN),
         Table(
@@ -65,6 +73,9 @@ def _story(job: Job, items: list[WorkItem]) -> list[Flowable]:
         ),
         paragraph(f"Asked for: {money}{fixed(asked)} more", LARGE),
     ]
+    if shared:
+        text = "Each is priced by itself, as the job’s price with it less without it; together they share whole containers."
+        story.append(paragraph(text, SMALL))
     if agreed:
         story.append(paragraph(f"Agreed already: {money}{fixed(agreed)}.", PLAIN))
     cells = [[paragraph(text, SMALL) for text in ("yes / no, name of the customer", "day", "signature")]]

@@ -21,7 +21,7 @@ export function ChangeAnswer({ index }: { index: number }) {
           The customer said <b>{answer.said}</b>: {answer.by}, {answer.on}.
         </p>
       ) : (
-        <p className="note">In no price yet: the customer has not answered.</p>
+        <p className="note">In no price yet: the customer has not answered. A yes adds what it costs, as on paper.</p>
       )}
       <Pick
         label="Answer"

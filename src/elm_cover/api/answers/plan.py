@@ -11,6 +11,7 @@ from ...core.climate.temperatures import Climate
 from ...core.eaves.foam_sheets import FoamOrder
 from ...core.money.cost import Cost
 from ...core.money.saving import Saving
+from ...core.plan.changes import Changes
 from ...core.plan.eave_corners import EaveCorner
 from ...core.plan.look_over import Look
 from ...core.plan.order import OrderLine
@@ -74,6 +75,7 @@ class PlanFigures(BaseModel):
     look: Look
     heat: list[HeatShare]
     cost: Cost | None
+    changes: Changes | None
     saving: Saving | None
     opinions: list[str]
     other_road: OtherRoad

@@ -28,6 +28,7 @@ from ..section.schools import School, all_schools
 from ..work.item import WorkList
 from ..work.listing import prepared, work_list
 from .answered import answered
+from .changes import Changes, Priced, changes_of
 from .look_over import Look, look_over
 from .opinions import opinions_here
 from .order import OrderLine, foam_of_job, order_lines
@@ -54,6 +55,7 @@ class Plan:
     look: Look
     heat: tuple[HeatShare, ...]
     cost: Cost | None
+    changes: Changes | None
     saving: Saving | None
     opinions: tuple[str, ...]
     other_road: OtherRoad
@@ -93,8 +95,14 @@ def plan(job: Job) -> Plan:
     flags = told_again(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level)))
     taken = [each.quantities for each in planned]
     cost = job_cost(job, taken, prepared(work.tasks, record), products, book)
+    by = None
     if cost is not None:
         explain_cost(job, cost, book)
+        known = [part for part in taken if part is not None]
+        by = Priced(taken=known, products=products, spare_pct=job.settings.spare_pct, book=prices)
+    changes = changes_of(work.tasks, record, by)
+    if changes is not None:
+        work = replace(work, given=replace(work.given, prices={**work.given.prices, **changes.each}))
     return Plan(
         sections=tuple(sections),
         order=order,
@@ -106,6 +114,7 @@ def plan(job: Job) -> Plan:
         look=look,
         heat=with_lids(heat_of(sections), lids_save_ua(work)),
         cost=cost,
+        changes=changes,
         saving=job_saving(job, sections, cost),
         opinions=opinions_here(inputs),
         other_road=other_road(inputs, seen.hazards),

@@ -49,7 +49,8 @@ class Marks:
 
 @dataclass(frozen=True, kw_only=True)
 class ListedFor:
-    """What a list is made for beside its items: decisions, prices, holes to find, hazards nobody has looked for."""
+    """What a list is made for beside its items: decisions, prices of items that are not priced by what they take, holes to find,
+    hazards nobody has looked for."""
 
     record: WorkInput
     book: BookInput
@@ -109,7 +110,7 @@ def _leavable(task: Task) -> bool:
 
 def _item(task: Task, number: int, given: ListedFor, state: tuple[str, Done | None], gates: Gates) -> WorkItem:
     group = group_of(task)
-    if task.counted_elsewhere:
+    if task.counted_elsewhere or task.key in given.prices:
         price: float | None = given.prices.get(task.key)
     else:
         price = None if task.who != CREW else item_price(task.materials, task.person_hours, given.book)
