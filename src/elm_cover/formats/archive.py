@@ -13,6 +13,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..job import Fault, Job, JobError, read_job
+from .handover import DOCUMENT, PAPERS, STAYS, handed_over
 from .job_file import dump_document, parse_json
 from .log_file import entries_in, entry_document
 from .photo import is_own, keep_photo, megapixels
@@ -69,17 +70,15 @@ def write_archive(archive: Archive) -> bytes:
 
 
 # What of a job document is the firm's own business.
-FIRMS_OWN = ("book", "weighing", "sale", "house_rules", "trades")
+FIRMS_OWN = tuple(name for name, what in DOCUMENT.items() if what == STAYS)
 
 
 def for_customer(archive: Archive) -> Archive:
-    """What is handed over: job file without the firm's prices and rules, photos, the last paper of each kind; no log.
-
-    Source: handbook §20; design: hand-over.
-    """
-    document = {name: value for name, value in archive.document.items() if name not in FIRMS_OWN}
-    last = {paper.kind: paper for paper in archive.papers}
-    return Archive(document, archive.photos, tuple(sorted(last.values(), key=lambda paper: paper.number)))
+    """What is handed over: the fields of the job file that go, photos, the last paper of each kind that is made for a customer; no
+    log. Raises JobError where the job holds a field that stands on no list. Source: handbook §20; design: hand-over."""
+    last = {paper.kind: paper for paper in archive.papers if paper.kind in PAPERS}
+    papers = tuple(sorted(last.values(), key=lambda paper: paper.number))
+    return Archive(handed_over(archive.document), archive.photos, papers)
 
 
 def read_archive(data: bytes) -> Archive:

@@ -100,7 +100,7 @@ export function Papers() {
       </Part>
       <Part title="Hand over">
         <p className="note">
-          One archive for the customer: papers, photos, the job file without prices and house rules. One for the firm,
+          One archive for the customer: the papers made for them, photos, and of the job file what is theirs: no prices, rates, rules or notes. One for the firm,
           with the log.
         </p>
         <div className="row">

@@ -29,7 +29,9 @@ def read_job_archive(path: JobPath) -> Response:
 
 
 @archives.get(
-    "/jobs/<job_id>/handover", responses={404: Problem}, summary="What the customer gets: papers, photos, job file"
+    "/jobs/<job_id>/handover",
+    responses={404: Problem, 422: Problem},
+    summary="What the customer gets: papers, photos, job file",
 )
 def read_handover(path: JobPath) -> Response:
     return _zipped(for_customer(_whole(path.job_id)), "attic.elm-cover.zip")
