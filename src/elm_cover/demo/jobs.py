@@ -13,7 +13,6 @@ from ..devices.machine import Settings
 from ..formats.field_pack import field_pack, read_pack
 from ..formats.headline import headline
 from ..formats.log_file import entry_document, read_entry
-from ..formats.product_library import library
 from ..job import Job, read_job
 from ..papers.issue import Asked, printed
 from ..store.calendar import StoredWeather, keep_weather, place_all
@@ -21,7 +20,7 @@ from ..store.firm import keep_firm, read_firm
 from ..store.jobs import JobStore
 from ..store.photos import put_bytes
 from .done import HANDED_OVER, PROVED, done_log
-from .pictures import demo_photos
+from .pictures import FILES, demo_photos
 from .week import CREWS, HIGHS, PLACED, STOCK, monday_from, small_documents, sold
 
 PRODUCT = "cellulose-low-settling"
@@ -30,17 +29,20 @@ PRACTISED, PRACTICE_SEED, PRACTICE_BAGS, PRACTICE_AIR = "6 Ropewalk", 6, 20, 0.2
 
 
 def demo_documents() -> list[dict[str, Any]]:
-    """The demo jobs, with the product they use taken from the library and their pictures by their stored names."""
-    names = {f"@{name}": photo.name for name, photo in demo_photos().items()}
+    """The demo jobs as they ship, their pictures by the names that they are stored under here."""
+    names = _stored_names()
     folder = resources.files("elm_cover") / "demo"
-    product = next(p for p in library() if p.id == PRODUCT).model_dump(exclude_none=True, mode="json")
     files = sorted((f for f in folder.iterdir() if f.name.endswith(".json")), key=lambda f: f.name)
-    return [{**_with_photos(f.read_text(encoding="utf-8"), names), "products": [product]} for f in files]
+    return [_with_photos(f.read_text(encoding="utf-8"), names) for f in files]
+
+
+def _stored_names() -> dict[str, str]:
+    return {FILES[name]: photo.name for name, photo in demo_photos().items()}
 
 
 def demo_logs() -> dict[str, list[dict[str, Any]]]:
     """What was done on the demo jobs that work was begun on, by the job's name."""
-    names = {f"@{name}": photo.name for name, photo in demo_photos().items()}
+    names = _stored_names()
     folder = resources.files("elm_cover") / "demo"
     logs = {}
     for file in folder.iterdir():

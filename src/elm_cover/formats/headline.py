@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, replace
 from typing import Any
 
 from pydantic_core import to_jsonable_python
 
+from ..core.base.units import whole_up
 from ..core.drawing import thumbnail
 from ..core.log.fold import Day
 from ..core.plan import Plan, Proof, day_of, plan_logged, proved_job
@@ -17,6 +18,9 @@ from ..core.plan.week_order import needs_of
 from ..core.work.item import WorkList
 from ..job import Job, read_job
 from .log_file import read_entry
+
+# Stages at which nothing is to be done or ordered any more.
+ALL_IN = ("to_prove", "done")
 
 
 def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
@@ -35,18 +39,29 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         result = plan_logged(job, logged)
         work = result.work
     gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
-    return {
+    stage = stage_of(job, replace(result, work=work), logged, proof=proof)
+    told: dict[str, Any] = {
         "name": job.name,
         "address": job.address,
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
         "gate": gate,
-        "stage": stage_of(job, replace(result, work=work), logged, proof=proof),
-        "day": _to_do(job, result, work),
+        "stage": stage,
+        "day": _to_do(job, result, work, {} if logged is None else logged.out),
     }
+    if proof is not None and stage in ALL_IN:
+        bags_in, claims = _bags_in(proof), [one.claim.claimed or 0.0 if one.claim else 0.0 for one in proof.products]
+        told["proved"] = {"bags_in": bags_in, "r": min(claims, default=0.0) or None}
+        told["day"] |= {"tasks": [], "needs": [], "bags": whole_up(bags_in)}
+    return told
 
 
-def _to_do(job: Job, result: Plan, work: WorkList) -> dict[str, Any]:
+def _bags_in(proof: Proof) -> float:
+    """Bags in the attic over all products, as the proof tells them."""
+    return sum(one.in_attic for one in proof.run.products)
+
+
+def _to_do(job: Job, result: Plan, work: WorkList, out: Mapping[str, float]) -> dict[str, Any]:
     """What the calendar goes by, so that nobody plans a whole shelf for it: tasks, trades, what it needs."""
     found = job_tasks(job, result, work)
     bags = sum(line.bags_order for line in result.order if line.unit == "bags")
@@ -58,5 +73,5 @@ def _to_do(job: Job, result: Plan, work: WorkList) -> dict[str, Any]:
         "zone": job.house.climate_zone,
         "bags": bags,
         "bundles": sum(line.bags_order for line in result.order if line.unit == "bundles"),
-        "needs": to_jsonable_python(needs_of(job, result, work)),
+        "needs": to_jsonable_python(needs_of(job, result, work, out)),
     }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterable
 from pathlib import Path
 from typing import Any
@@ -29,21 +30,38 @@ def read_entry(entry: Any, where: str = "") -> LogEntry:
 
 
 def read_lines(data: bytes) -> tuple[LogEntry, ...]:
-    """Entries, one a line; empty lines are none. Raises JobError naming line and field."""
+    """Entries, one a line; empty lines are none; or a whole log as the program answers it. Raises JobError naming line and field."""
+    answered = _answered(data)
+    if answered is not None:
+        return entries_in(answered, "entries")
     lines = [(number, line) for number, line in enumerate(data.splitlines(), 1) if line.strip()]
     return tuple(read_entry(parse_json(line), f"line {number}") for number, line in lines)
+
+
+def _answered(data: bytes) -> list[Any] | None:
+    """The entries of a log as GET …/log answers it, or as an archive holds it; None where it is lines."""
+    try:
+        told = json.loads(data)
+    except ValueError:
+        return None
+    entries = told.get("entries") if isinstance(told, dict) else None
+    if not isinstance(entries, list):
+        return None
+    return [one["entry"] if isinstance(one, dict) and isinstance(one.get("entry"), dict) else one for one in entries]
 
 
 def entries_read(data: bytes) -> tuple[tuple[LogEntry, ...], tuple[tuple[str, str], ...]]:
     """Entries, one a line, and those that cannot be read, each by its id (or its line) and why: the others count all the same."""
     found: list[LogEntry] = []
     refused: list[tuple[str, str]] = []
-    for number, line in enumerate(data.splitlines(), 1):
-        if not line.strip():
+    answered = _answered(data)
+    lines: Iterable[Any] = data.splitlines() if answered is None else answered
+    for number, line in enumerate(lines, 1):
+        if isinstance(line, bytes) and not line.strip():
             continue
         entry = None
         try:
-            entry = parse_json(line)
+            entry = parse_json(line) if isinstance(line, bytes) else line
             found.append(read_entry(entry))
         except JobError as error:
             name = entry.get("id") if isinstance(entry, dict) else None

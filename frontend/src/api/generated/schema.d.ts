@@ -948,6 +948,8 @@ export interface components {
             }[];
             /** @default null */
             gate?: components["schemas"]["GateLine"] | null;
+            /** @default null */
+            proved?: components["schemas"]["ProvedLine"] | null;
         };
         /**
          * JobLine
@@ -1000,6 +1002,16 @@ export interface components {
             unit: string;
             /** Pieces */
             pieces: number | null;
+        };
+        /**
+         * ProvedLine
+         * @description Of a job that is all in: bags in the attic, and the least R claimed of what was blown; None: nothing yet.
+         */
+        ProvedLine: {
+            /** Bags In */
+            bags_in: number;
+            /** R */
+            r: number | null;
         };
         /**
          * Span
@@ -4039,6 +4051,22 @@ export interface components {
             r_target: number;
         };
         /**
+         * Changes
+         * @description Changes found after the offer. each: by its item's key, the job's price with it less without it, beside what was agreed;
+         *     asked, agreed: of all that are asked for, and of all that were said yes to, together. In the book's currency. Whole containers
+         *     are shared, so the parts can come to more than the sum.
+         */
+        Changes: {
+            /** Each */
+            each: {
+                [key: string]: number;
+            };
+            /** Asked */
+            asked: number;
+            /** Agreed */
+            agreed: number;
+        };
+        /**
          * ClearedByLog
          * @description A hazard that the log says was cleared in writing: by whom, on which day, how. kind: of the hazard.
          */
@@ -4793,8 +4821,8 @@ export interface components {
         };
         /**
          * Flow
-         * @description Flow at 50 Pa over the whole list, ft³/min: all that still leaks, of it what stays after the seals that are done, and what
-         *     those are worth. open + sealed is what it was before anything was sealed.
+         * @description Flow at 50 Pa over the whole list, ft³/min: what is not sealed yet, what the seals done so far are worth, and what stays
+         *     after them. The three together are what it was before anything was sealed.
          */
         Flow: {
             /** Open */
@@ -5182,6 +5210,7 @@ export interface components {
             /** Heat */
             heat: components["schemas"]["HeatShare"][];
             cost: components["schemas"]["Cost"] | null;
+            changes: components["schemas"]["Changes"] | null;
             saving: components["schemas"]["Saving"] | null;
             /** Opinions */
             opinions: string[];
@@ -9466,7 +9495,7 @@ export interface operations {
                 sort?: "saved" | "name" | "floor";
                 cursor?: string | null;
                 limit?: number;
-                stage?: ("to_measure" | "to_offer" | "sold" | "dated" | "at_work" | "lost") | null;
+                stage?: ("to_measure" | "to_offer" | "sold" | "dated" | "at_work" | "to_prove" | "done" | "lost") | null;
                 crew?: string | null;
                 month?: string | null;
             };

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { Link } from "react-router";
 import type { JobLine, Span } from "../../api/types";
 import { orderSaid } from "../../document/order";
-import { useUnits } from "../../ui/units";
+import { trimmed, useUnits } from "../../ui/units";
 import { STAGE_NAMES } from "./stages";
 import { Thumbnail } from "./Thumbnail";
 
@@ -45,7 +45,12 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
         </p>
       </div>
       <dl className="headline">
-        {said ? (
+        {head?.proved ? (
+          <div className="of-order">
+            <dt>bags in</dt>
+            <dd>{trimmed(head.proved.bags_in, 2)}</dd>
+          </div>
+        ) : said ? (
           <div className="of-order" title={said.by ?? undefined}>
             <dt>{said.name}</dt>
             <dd>{said.value}</dd>
@@ -59,7 +64,12 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
             </dd>
           </div>
         ) : null}
-        {totals?.r_nominal && totals.r_existing ? (
+        {head?.proved ? (
+          <div className="of-r">
+            <dt>new fill claimed</dt>
+            <dd>{head.proved.r ? units.r(head.proved.r) : "nothing yet"}</dd>
+          </div>
+        ) : totals?.r_nominal && totals.r_existing ? (
           <div className="of-r">
             <dt>R now → after{totals.other_sections ? ", floors" : ""}</dt>
             <dd>

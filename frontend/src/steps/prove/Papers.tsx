@@ -100,8 +100,8 @@ export function Papers() {
       </Part>
       <Part title="Hand over">
         <p className="note">
-          One archive for the customer: the papers made for them, photos, and of the job file what is theirs: no prices, rates, rules or notes. One for the firm,
-          with the log.
+          One archive for the customer: the papers made for them, photos, and of the job file what is theirs: no prices,
+          rates, rules or notes. One for the firm, with the log.
         </p>
         <div className="row">
           <Button

@@ -30,7 +30,7 @@ class ShelfQuery(KnownModel):
     sort: Literal["saved", "name", "floor"] = "saved"
     cursor: str | None = Field(None, max_length=2000)
     limit: int = Field(A_PAGE, ge=1, le=MOST_A_PAGE)
-    stage: Literal["to_measure", "to_offer", "sold", "dated", "at_work", "lost"] | None = None
+    stage: Literal["to_measure", "to_offer", "sold", "dated", "at_work", "to_prove", "done", "lost"] | None = None
     crew: str | None = Field(None, max_length=80)
     month: str | None = Field(None, pattern=r"^\d{4}-\d{2}$")
 
@@ -75,6 +75,13 @@ class GateLine(BaseModel):
     ready: bool
 
 
+class ProvedLine(BaseModel):
+    """Of a job that is all in: bags in the attic, and the least R claimed of what was blown; None: nothing yet."""
+
+    bags_in: float
+    r: float | None
+
+
 class Headline(BaseModel):
     """A job on the shelf: its drawing and headline figures, all from the core."""
 
@@ -83,6 +90,7 @@ class Headline(BaseModel):
     totals: Totals
     thumbnail: list[dict[str, Any]]
     gate: GateLine | None = None
+    proved: ProvedLine | None = None
 
 
 class JobLine(BaseModel):

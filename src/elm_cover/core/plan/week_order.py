@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from ...job import Job
 from ..base.units import many, whole_up
 from ..preparation.materials import MATERIALS
-from ..work.item import WorkList
+from ..work.item import DONE, WorkList
 from ..work.listing import materials_of
 from .whole_job import Plan
 
@@ -48,8 +48,8 @@ class OrderedLine:
     jobs: tuple[str, ...]
 
 
-def needs_of(job: Job, planned: Plan, work: WorkList) -> tuple[Need, ...]:
-    """Bags, bundles, eave pieces and materials of a job, before any rounding.
+def needs_of(job: Job, planned: Plan, work: WorkList, out: Mapping[str, float] | None = None) -> tuple[Need, ...]:
+    """Bags, bundles, eave pieces and materials of a job, before any rounding. out: what went onto its truck already.
 
     Source: handbook §15, one rounding per product and delivery.
     """
@@ -65,10 +65,11 @@ def needs_of(job: Job, planned: Plan, work: WorkList) -> tuple[Need, ...]:
     blocks = sum(each.wind_blocks for each in planned.taken if each is not None)
     if blocks:
         found.append(Need("wind_blocks", "Wind blocks and plugs", "pieces", blocks * spare))
-    for need in materials_of(work.items):
+    for need in materials_of(item for item in work.items if item.state != DONE):
         kind = MATERIALS[need.what]
         found.append(Need(need.what, need.title, many(need.container, 2), need.amount * kind.waste / kind.holds))
-    return tuple(found)
+    left = [replace(need, amount=need.amount - (out or {}).get(need.what, 0.0)) for need in found]
+    return tuple(need for need in left if need.amount > 1e-9)
 
 
 def week_order(
