@@ -44,6 +44,10 @@ def crew_commands(command: Command) -> None:
     timing.add_argument(
         "--clock-ahead", type=between(-3, 3), metavar="H", help="hours that the clock is ahead of the sun"
     )
+    timing.add_argument(
+        "--dew-point", type=between(-60, 100), metavar="F", help="of that day, °F: over 70 an hour counts a row hotter"
+    )
+    timing.add_argument("--first-week", action="store_true", help="somebody is in the first week: a row hotter")
     dating = command("calendar", _calendar, "Write the jobs of these days as an iCalendar file.")
     for name in ("from", "to"):
         dating.add_argument(
@@ -102,6 +106,8 @@ def _day_of(options: argparse.Namespace) -> int:
         high_f=options.high,
         low_f=options.low,
         clock_ahead=options.clock_ahead,
+        dew_point_f=options.dew_point,
+        first_week=options.first_week,
     )
     print_json(day_json(load_job(options.file), asked))
     return SOUND

@@ -232,3 +232,51 @@ def test_the_shipped_demo_jobs_are_files_and_a_log_is_read_as_it_is_answered(
     assert main(["work", str(document), str(answered)]) == 0
     states = {item["key"]: item["state"] for item in json.loads(capsys.readouterr().out)["items"]}
     assert states["flue:flue"] == "done"
+
+
+def test_what_counts_a_row_hotter_is_asked_said_and_reckoned_on_the_calendar(client: FlaskClient) -> None:
+    """A hot day in July: the same job takes more of it in suits, with somebody new, or in damp air."""
+    day = "2027-07-14"
+    job = add(client, sale={"stage": "sold"})
+
+    def weather(**more: float) -> list[dict[str, Any]]:
+        return [{"day": f"2027-07-{n}", "high_f": 84, "low_f": 64, **more} for n in range(14, 20)]
+
+    client.put("/api/calendar/weather", json={"days": weather()})
+    client.put("/api/calendar/places", json={"places": [{"job": job, "crew": "first", "day": day, "half": 0}]})
+
+    def bar() -> dict[str, Any]:
+        told = client.get(f"/api/calendar?first={day}&days=3").json
+        (one,) = told["bars"]
+        return {**one, "humid": told["days"][0]["humid"], "minutes": told["days"][0]["minutes"]}
+
+    def edit(**change: Any) -> None:
+        stored = client.get(f"/api/jobs/{job}")
+        put = client.put(
+            f"/api/jobs/{job}", json={**stored.json["document"], **change}, headers={"If-Match": stored.headers["ETag"]}
+        )
+        assert put.status_code == 200
+
+    plain = bar()
+    assert plain["notes"] == [] or not any("row hotter" in note for note in plain["notes"])
+    edit(suits=True)
+    suited = bar()
+    assert "suits are worn: each hour counts a row hotter" in suited["notes"]
+    assert suited["hours"] > plain["hours"] and suited["minutes"] == plain["minutes"]
+    edit(suits=False)
+    assert bar()["hours"] == plain["hours"]
+    firm = client.get("/api/firm").json["document"]
+    crews = [{"id": "first", "name": "Crew 1", "people": 2, "first_weeks": [{"name": "Jo", "first": "2027-07-12"}]}]
+    tag = client.get("/api/firm").headers["ETag"]
+    assert client.put("/api/firm", json={**firm, "crews": crews}, headers={"If-Match": tag}).status_code == 200
+    new = bar()
+    assert "Jo in the first week: each hour counts a row hotter" in new["notes"] and new["hours"] == suited["hours"]
+    crews[0]["first_weeks"] = [{"name": "Jo", "first": "2027-07-01"}]
+    tag = client.get("/api/firm").headers["ETag"]
+    client.put("/api/firm", json={**firm, "crews": crews}, headers={"If-Match": tag})
+    assert bar()["hours"] == plain["hours"], "the week is over"
+    wrong = client.put("/api/calendar/weather", json={"days": weather(dew_f=90)})
+    assert wrong.status_code == 422
+    client.put("/api/calendar/weather", json={"days": weather(dew_f=72)})
+    damp = bar()
+    assert damp["humid"] and damp["hours"] == suited["hours"] and sum(damp["minutes"]) < sum(plain["minutes"])

@@ -143,6 +143,8 @@ def put_weather(body: WeatherAsked) -> Response:
     for i, one in enumerate(body.days):
         if (one.high_f is None) != (one.low_f is None):
             faults.append(Fault(f"days[{i}].high_f", "high and low go together; leave out both to forget the day"))
+        elif one.dew_f is not None and (one.low_f is None or one.high_f is None or one.dew_f > one.high_f):
+            faults.append(Fault(f"days[{i}].dew_f", "the dew point goes with high and low, and is not over the high"))
         elif one.high_f is not None and one.low_f is not None and one.low_f > one.high_f:
             faults.append(
                 Fault(f"days[{i}].low_f", f"is over the high of {one.high_f:g} °F; the low is the cooler one")
@@ -150,7 +152,7 @@ def put_weather(body: WeatherAsked) -> Response:
     if faults:
         raise JobError(faults)
     kept = [
-        StoredWeather(one.day, one.high_f, one.low_f, "typed")
+        StoredWeather(one.day, one.high_f, one.low_f, "typed", one.dew_f)
         for one in body.days
         if one.high_f is not None and one.low_f is not None
     ]
@@ -159,11 +161,13 @@ def put_weather(body: WeatherAsked) -> Response:
 
 
 @calendar.post(
-    "/weather.csv", responses={200: CountAnswer, 422: Problem}, summary="Keep weather from a CSV: day, high_f, low_f"
+    "/weather.csv",
+    responses={200: CountAnswer, 422: Problem},
+    summary="Keep weather from a CSV: day, high_f, low_f, and dew_f where it is known",
 )
 def post_weather() -> Response:
     found = read_weather(request.get_data().decode("utf-8-sig", errors="replace"))
-    keep_weather(job_store(), [StoredWeather(one.day, one.high_f, one.low_f, "read") for one in found])
+    keep_weather(job_store(), [StoredWeather(one.day, one.high_f, one.low_f, "read", one.dew_f) for one in found])
     return jsonify({"count": len(found)})
 
 

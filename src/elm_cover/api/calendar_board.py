@@ -71,7 +71,12 @@ def _crew(crew: Crew, busy: Iterable[Busy]) -> CrewAtWork:
         for i in range(min(400, max(0, (ends - begins).days + 1))):
             off.add(begins + timedelta(days=i))
     return CrewAtWork(
-        id=crew.id, name=crew.name, people=crew.people, weekdays=frozenset(crew.weekdays), off=frozenset(off)
+        id=crew.id,
+        name=crew.name,
+        people=crew.people,
+        weekdays=frozenset(crew.weekdays),
+        off=frozenset(off),
+        began=tuple((one.name, date.fromisoformat(one.first)) for one in crew.first_weeks),
     )
 
 
@@ -89,6 +94,7 @@ def _job(line: CalendarLine) -> JobToPlace:
         ),
         promised_by=None if promised is None else date.fromisoformat(promised),
         begun=line.stage == "at_work",
+        suits=bool(to_do.get("suits")),
     )
 
 
@@ -108,6 +114,7 @@ def _sky(firm: Firm, day: date, weather: dict[date, StoredWeather]) -> tuple[Sky
         low_f=made.low_f,
         sun_f=sun_f(firm.light_roofs),
         clock_ahead=usual_clock_ahead(day),
+        dew_point_f=None if known is None else known.dew_f,
     )
     return sky, made.source
 

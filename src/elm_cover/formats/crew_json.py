@@ -55,14 +55,15 @@ class DayAsked:
     low_f: float
     clock_ahead: float | None = None
     sun_f: float = DARK_ROOF_F
-    row_hotter: bool = False
+    dew_point_f: float | None = None
+    first_week: bool = False
 
     def sky(self) -> Sky:
         """The day as attic air is reckoned from it."""
         ahead = usual_clock_ahead(self.day) if self.clock_ahead is None else self.clock_ahead
         return Sky(
             day=self.day, latitude=self.latitude, high_f=self.high_f, low_f=self.low_f, sun_f=self.sun_f, clock_ahead=ahead,
-            row_hotter=self.row_hotter,
+            dew_point_f=self.dew_point_f, row_hotter=self.first_week,
         )  # fmt: skip
 
 
@@ -71,7 +72,7 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
     sky = asked.sky()
     planned = plan(job)
     tasks = day_tasks.job_tasks(job, planned, planned.work)
-    minutes = {hour: work_minutes(sky, hour) for hour in range(24)}
+    minutes = {hour: work_minutes(sky, hour, tasks.suits) for hour in range(24)}
     people = max(LEAST_PEOPLE, job.book.rates.crew)
     best = best_start(for_crew(tasks.tasks, "the crew", people), minutes)
     return {
@@ -95,6 +96,15 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
         "why": best.why,
         "possible": best.possible,
         "counted": tasks.counted,
+        "row_hotter": [
+            why
+            for why, said in (
+                ("dew point over 70 °F", sky.humid),
+                ("suits", tasks.suits),
+                ("first week", asked.first_week),
+            )
+            if said
+        ],
         "gates": to_jsonable_python(tasks.gates),
         "person_hours": tasks.person_hours(people),
     }

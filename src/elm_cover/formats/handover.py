@@ -47,7 +47,7 @@ SECTION: Fields = {
 }  # fmt: skip
 DOCUMENT: Fields = {
     **_go("format", "version", "name", "address"),
-    **_stay("book", "weighing", "sale", "house_rules", "trades", "reach"),
+    **_stay("book", "weighing", "sale", "house_rules", "trades", "reach", "suits"),
     "house": {
         **_go("year_built", "stories", "climate_zone", "vented", "new_construction", "high_wind", "floor_ft2", "volume_ft3"),
         **_go("bedrooms", "concerns"),

@@ -69,6 +69,7 @@ def _to_do(job: Job, result: Plan, work: WorkList, out: Mapping[str, float]) -> 
         "tasks": to_jsonable_python(found.tasks),
         "gates": to_jsonable_python(found.gates),
         "counted": found.counted,
+        "suits": found.suits,
         "promised_by": job.sale.promised_by,
         "zone": job.house.climate_zone,
         "bags": bags,

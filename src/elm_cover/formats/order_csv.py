@@ -22,6 +22,7 @@ class ReadWeather:
     day: date
     high_f: float
     low_f: float
+    dew_f: float | None = None
 
 
 def write_order(lines: Iterable[OrderedLine]) -> str:
@@ -40,7 +41,7 @@ def read_weather(text: str) -> tuple[ReadWeather, ...]:
     """Days with high and low, °F. Raises JobError naming line and column."""
     found: dict[date, ReadWeather] = {}
     faults: list[Fault] = []
-    for line in read_table(text, WEATHER_COLUMNS, ()):
+    for line in read_table(text, WEATHER_COLUMNS, ("dew_f",)):
         try:
             day = date.fromisoformat(line.text("day"))
         except ValueError:
@@ -54,7 +55,10 @@ def read_weather(text: str) -> tuple[ReadWeather, ...]:
                 )
         if low > high:
             faults.append(Fault(f"line {line.number}, low_f", f"{low:g} °F is over the high of {high:g}"))
-        found[day] = ReadWeather(day, high, low)
+        dew = line.number_or_none("dew_f")
+        if dew is not None and not COLDEST_F <= dew <= high:
+            faults.append(Fault(f"line {line.number}, dew_f", f"{dew:g} °F; {COLDEST_F:g} °F to the high is allowed"))
+        found[day] = ReadWeather(day, high, low, dew)
     if len(found) > MOST_DAYS:
         faults.append(Fault("weather", f"has {len(found):,} days; up to {MOST_DAYS} are read"))
     if faults:

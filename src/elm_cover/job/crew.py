@@ -49,8 +49,16 @@ class Away(DocumentModel):
     why: Text = ""
 
 
+class FirstWeek(DocumentModel):
+    """Somebody who is new to attic work: from the first day on, a week of it."""
+
+    name: Title
+    first: Date
+
+
 class Crew(DocumentModel):
-    """A crew. weekdays: on which it works, Monday 0 to Sunday 6."""
+    """A crew. weekdays: on which it works, Monday 0 to Sunday 6. first_weeks: who is new: in the first week an hour counts a row
+    hotter."""
 
     id: Identifier
     name: Title
@@ -58,6 +66,7 @@ class Crew(DocumentModel):
     machine: Literal["small", "truck"] = "truck"
     weekdays: tuple[Annotated[int, Field(ge=0, le=6, strict=True)], ...] = Field((0, 1, 2, 3, 4), max_length=7)
     away: tuple[Away, ...] = Field((), max_length=200)
+    first_weeks: tuple[FirstWeek, ...] = Field((), max_length=200)
 
 
 class StockLine(DocumentModel):

@@ -81,6 +81,9 @@ class Job(DocumentModel):
     reach: ReachFacts = ReachFacts()
     sale: Sale = Sale()
     trades: tuple[Trade, ...] = Field((), max_length=40)
+    suits: bool | None = Field(
+        None, strict=True, description="Whether suits are worn in the attic; left out: where old fill comes out"
+    )
     house_rules: dict[Identifier, Slug] = Field(default_factory=dict, max_length=60)
 
     @model_validator(mode="before")

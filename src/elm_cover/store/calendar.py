@@ -9,7 +9,7 @@ from datetime import UTC, date, datetime
 from typing import Any
 
 from .jobs import JobStore, NoSuchJobError
-from .rows import BusyRow, JobRow, PlacementRow, WeatherRow
+from .rows import BusyRow, DewPointRow, JobRow, PlacementRow, WeatherRow
 from .shelf import SOLD, stage_with
 
 # Jobs that a calendar shows: those placed, and those sold or at work that wait for a day.
@@ -32,12 +32,13 @@ class CalendarLine:
 
 @dataclass(frozen=True)
 class StoredWeather:
-    """High and low of a day, °F; source: typed or read."""
+    """High and low of a day, °F; source: typed or read. dew_f: its dew point, None: not known."""
 
     day: date
     high_f: float
     low_f: float
     source: str
+    dew_f: float | None = None
 
 
 @dataclass(frozen=True)
@@ -121,7 +122,11 @@ def weather_of(store: JobStore, first: date, last: date) -> dict[date, StoredWea
         rows = list(
             WeatherRow.select().where((WeatherRow.day >= first.isoformat()) & (WeatherRow.day <= last.isoformat()))
         )
-    found = [StoredWeather(date.fromisoformat(row.day), row.high_f, row.low_f, row.source) for row in rows]
+        damp = DewPointRow.select().where(DewPointRow.day.in_([row.day for row in rows]))
+        dew = {row.day: row.dew_f for row in damp}
+    found = [
+        StoredWeather(date.fromisoformat(row.day), row.high_f, row.low_f, row.source, dew.get(row.day)) for row in rows
+    ]
     return {one.day: one for one in found}
 
 
@@ -130,7 +135,12 @@ def keep_weather(store: JobStore, days: Iterable[StoredWeather], gone: Iterable[
     with store.writing():
         for one in days:
             WeatherRow.replace(day=one.day.isoformat(), high_f=one.high_f, low_f=one.low_f, source=one.source).execute()
+            if one.dew_f is None:
+                DewPointRow.delete().where(DewPointRow.day == one.day.isoformat()).execute()
+            else:
+                DewPointRow.replace(day=one.day.isoformat(), dew_f=one.dew_f).execute()
         for day in gone:
+            DewPointRow.delete().where(DewPointRow.day == day.isoformat()).execute()
             WeatherRow.delete().where(WeatherRow.day == day.isoformat()).execute()
 
 

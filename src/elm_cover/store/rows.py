@@ -167,6 +167,16 @@ class WeatherRow(Row):
         table_name = "weather"
 
 
+class DewPointRow(Row):
+    """Dew point of a day, °F, where it was typed or read."""
+
+    day = TextField(primary_key=True)
+    dew_f = FloatField()
+
+    class Meta:
+        table_name = "dew_point"
+
+
 class BusyRow(Row):
     """Days on which a crew is busy elsewhere, first and last."""
 

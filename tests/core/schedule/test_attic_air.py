@@ -80,3 +80,13 @@ def test_clocks_go_forward_in_march_and_back_in_november() -> None:
         first = next(d for i in range(366) if daylight_time(d := date(year, 1, 1) + timedelta(days=i)))
         assert first.weekday() == 6 and first.month == 3
     assert usual_clock_ahead(date(2026, 7, 1)) == 1.0 and usual_clock_ahead(date(2026, 1, 1)) == 0.0
+
+
+def test_damp_air_suits_and_a_first_week_are_one_row_hotter_together() -> None:
+    day = Sky(day=date(2026, 7, 15), latitude=41, high_f=88, low_f=66)
+    damp = replace(day, dew_point_f=71)
+    hours = range(6, 19)
+    assert not replace(day, dew_point_f=70).humid and damp.humid
+    once = [work_minutes(damp, h) for h in hours]
+    assert once == [work_minutes(day, h, hotter=True) for h in hours] != [work_minutes(day, h) for h in hours]
+    assert once == [work_minutes(damp, h, hotter=True) for h in hours], "never two rows"

@@ -680,7 +680,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep weather from a CSV: day, high_f, low_f */
+        /** Keep weather from a CSV: day, high_f, low_f, and dew_f where it is known */
         post: operations["calendar_post_weather_weather_csv_post"];
         delete?: never;
         options?: never;
@@ -1420,6 +1420,12 @@ export interface components {
              * @default []
              */
             trades?: components["schemas"]["Trade"][];
+            /**
+             * Suits
+             * @description Whether suits are worn in the attic; left out: where old fill comes out
+             * @default null
+             */
+            suits?: boolean | null;
             /** House Rules */
             house_rules?: {
                 [key: string]: string;
@@ -7181,7 +7187,8 @@ export interface components {
         };
         /**
          * Crew
-         * @description A crew. weekdays: on which it works, Monday 0 to Sunday 6.
+         * @description A crew. weekdays: on which it works, Monday 0 to Sunday 6. first_weeks: who is new: in the first week an hour counts a row
+         *     hotter.
          */
         Crew: {
             /** Id */
@@ -7215,6 +7222,11 @@ export interface components {
              * @default []
              */
             away?: components["schemas"]["Away"][];
+            /**
+             * First Weeks
+             * @default []
+             */
+            first_weeks?: components["schemas"]["FirstWeek"][];
         };
         /** Firm */
         Firm: {
@@ -7637,6 +7649,16 @@ export interface components {
             light_roofs?: boolean;
         };
         /**
+         * FirstWeek
+         * @description Somebody who is new to attic work: from the first day on, a week of it.
+         */
+        FirstWeek: {
+            /** Name */
+            name: string;
+            /** First */
+            first: string;
+        };
+        /**
          * KitLine
          * @description A tool or a protection that goes along. per: so many for the job, or for each person. only: what kind of job takes it;
          *     left out: every one. lb, ft3: of one.
@@ -7910,7 +7932,8 @@ export interface components {
         /**
          * BoardDay
          * @description A day: high and low in °F and where they come from; attic air and minutes of work at the hours shown. closes_h: the hour of
-         *     the clock from which the attic is closed till evening; None: it is not.
+         *     the clock from which the attic is closed till evening; None: it is not. dew_f: dew point, None: not known; humid: over 70 °F, a
+         *     row hotter.
          */
         BoardDay: {
             /**
@@ -7930,6 +7953,16 @@ export interface components {
             minutes: number[];
             /** Closes H */
             closes_h: number | null;
+            /**
+             * Dew F
+             * @default null
+             */
+            dew_f?: number | null;
+            /**
+             * Humid
+             * @default false
+             */
+            humid?: boolean;
         };
         /**
          * Conflict
@@ -8158,7 +8191,7 @@ export interface components {
         };
         /**
          * WeatherLine
-         * @description A day's high and low, °F; both left out: forget what was kept of it.
+         * @description A day's high and low, °F; both left out: forget what was kept of it. dew_f: its dew point, where it is known.
          */
         WeatherLine: {
             /**
@@ -8176,6 +8209,11 @@ export interface components {
              * @default null
              */
             low_f?: number | null;
+            /**
+             * Dew F
+             * @default null
+             */
+            dew_f?: number | null;
         };
         /** LoadAnswer */
         LoadAnswer: {

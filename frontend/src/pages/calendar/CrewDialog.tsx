@@ -25,6 +25,9 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
   const change = (part: Partial<CrewDocument>) => setDraft((old) => ({ ...old, ...part }));
   const weekdays = draft.weekdays ?? [];
   const away = draft.away ?? [];
+  const newcomers = draft.first_weeks ?? [];
+  const setNewcomer = (i: number, part: Partial<(typeof newcomers)[number]>) =>
+    change({ first_weeks: newcomers.map((one, at) => (at === i ? { ...one, ...part } : one)) });
   const jobs = answer.bars.filter((bar) => bar.crew === draft.id).length;
   const keep = (of: (crews: CrewDocument[]) => CrewDocument[], said: string) =>
     calendar
@@ -121,6 +124,43 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
           onClick={() => change({ away: [...away, { first: answer.today, last: answer.today }] })}
         >
           Add days away
+        </Button>
+      </fieldset>
+      <fieldset className="cal-week">
+        <legend>First week in attics: each hour counts a row hotter</legend>
+        {newcomers.map((one, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: known by its place
+          <div key={i} className="row">
+            <TextInput
+              size="xs"
+              aria-label="who is new"
+              placeholder="name"
+              value={one.name}
+              maxLength={120}
+              onChange={(event) => setNewcomer(i, { name: event.currentTarget.value })}
+            />
+            <input
+              type="date"
+              aria-label="first day"
+              value={one.first}
+              onChange={(event) => setNewcomer(i, { first: event.currentTarget.value })}
+            />
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              color="rust"
+              onClick={() => change({ first_weeks: newcomers.filter((_, at) => at !== i) })}
+            >
+              take off
+            </Button>
+          </div>
+        ))}
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => change({ first_weeks: [...newcomers, { name: "new hand", first: answer.today }] })}
+        >
+          Add somebody new
         </Button>
       </fieldset>
       <FileButton

@@ -24,6 +24,7 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
   const toShown = (f: number) => String(units.metric ? Math.round(((f - 32) / 1.8) * 10) / 10 : f);
   const [high, setHigh] = useState(toShown(day.high_f));
   const [low, setLow] = useState(toShown(day.low_f));
+  const [dew, setDew] = useState(typeof day.dew_f === "number" ? toShown(day.dew_f) : "");
   const [fault, setFault] = useState<string | null>(null);
   const read = (text: string) => {
     const value = Number(text.trim().replace(",", "."));
@@ -33,6 +34,7 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
   };
   const keep = async () => {
     const [high_f, low_f] = [read(high), read(low)];
+    const dew_f = dew.trim() === "" ? null : read(dew);
     if (high_f === null || low_f === null) {
       setFault(`High and low: ${units.temperature(LEAST_F)} to ${units.temperature(MOST_F)}`);
       return;
@@ -41,8 +43,12 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
       setFault("The low is the cooler of the two.");
       return;
     }
+    if (dew.trim() !== "" && (dew_f === null || dew_f > high_f)) {
+      setFault("The dew point: a number not over the high, or nothing.");
+      return;
+    }
     await calendar.change(
-      () => ask("PUT", "/api/calendar/weather", { days: [{ day: day.day, high_f, low_f }] }),
+      () => ask("PUT", "/api/calendar/weather", { days: [{ day: day.day, high_f, low_f, dew_f }] }),
       `Weather of ${dayName(day.day, true)} kept`,
     );
     onClose();
@@ -72,6 +78,15 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
           onChange={(event) => setLow(event.currentTarget.value)}
         />
       </div>
+      <TextInput
+        size="sm"
+        label={`Dew point, ${units.metric ? "°C" : "°F"}`}
+        description={`Over ${units.temperature(70)} an hour in the attic counts a row hotter. Empty: not known.`}
+        inputMode="decimal"
+        value={dew}
+        onChange={(event) => setDew(event.currentTarget.value)}
+      />
+      {day.humid ? <p className="note">Damp air: each hour counts a row hotter here.</p> : null}
       {fault ? (
         <p className="trouble" role="alert">
           {fault}

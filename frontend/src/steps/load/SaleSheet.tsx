@@ -43,6 +43,26 @@ export function SaleSheet() {
           What is bought waits on the Calendar for a day; the shelf shows how far each job has come.
         </p>
       </Part>
+      <Part title="In the attic" at="suits">
+        <Pick
+          label="Suits are worn"
+          at="suits"
+          value={document.suits === true ? "yes" : document.suits === false ? "no" : null}
+          options={[
+            { value: "yes", label: "yes" },
+            { value: "no", label: "no" },
+          ]}
+          onValue={(to) =>
+            job.edit("suits", (d) => {
+              d.suits = to === "yes";
+            })
+          }
+        />
+        <p className="note">
+          Not said: worn where old fill is cleared out. In suits each hour in the attic counts a row hotter on the
+          Calendar.
+        </p>
+      </Part>
       <Part title="Trades that go first" at="trades">
         {trades.length === 0 ? <p className="note">None on record: the job may stand on any day.</p> : null}
         {trades.map((one, i) => (

@@ -141,12 +141,13 @@ class ProposalAnswer(BaseModel):
 
 
 class WeatherLine(BaseModel):
-    """A day's high and low, °F; both left out: forget what was kept of it."""
+    """A day's high and low, °F; both left out: forget what was kept of it. dew_f: its dew point, where it is known."""
 
     model_config = ConfigDict(extra="forbid")
     day: DayAsked
     high_f: float | None = Field(None, ge=-60, le=140, allow_inf_nan=False)
     low_f: float | None = Field(None, ge=-60, le=140, allow_inf_nan=False)
+    dew_f: float | None = Field(None, ge=-60, le=100, allow_inf_nan=False)
 
 
 class WeatherAsked(BaseModel):

@@ -38,11 +38,13 @@ class TradeGate:
 
 @dataclass(frozen=True, kw_only=True)
 class JobTasks:
-    """Everything to do on a job. counted: whether the fill is known: without it there is no day to plan."""
+    """Everything to do on a job. counted: whether the fill is known: without it there is no day to plan. suits: they are worn,
+    as said, else where old fill comes out."""
 
     tasks: tuple[JobTask, ...]
     gates: tuple[TradeGate, ...]
     counted: bool
+    suits: bool = False
 
     def hours(self, people: int) -> float:
         """By the clock with a crew of so many, at 55 minutes an hour, travel of each day in it. Source: handbook §16."""
@@ -89,7 +91,10 @@ def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
     if travel > 0:
         tasks.insert(0, JobTask(key="travel", what="Travel", where=GROUND, clock_h=travel, each_day=True))
     return JobTasks(
-        tasks=tuple(tasks), gates=_gates(job, work), counted=bool(quantities) and len(quantities) == len(planned.taken)
+        tasks=tuple(tasks),
+        gates=_gates(job, work),
+        counted=bool(quantities) and len(quantities) == len(planned.taken),
+        suits=any(task.key == "clear_out" for task in tasks) if job.suits is None else job.suits,
     )
 
 

@@ -24,7 +24,8 @@ HUMID_FROM_F = 70.0
 
 @dataclass(frozen=True, kw_only=True)
 class Sky:
-    """Where, when and what the roof is like. latitude in degrees; high, low of the day in °F; sun_f: L."""
+    """Where, when and what the roof is like. latitude in degrees; high, low, dew point of the day in °F; sun_f: L. row_hotter: suits
+    are worn, or somebody is in the first week."""
 
     day: date
     latitude: float
@@ -33,6 +34,12 @@ class Sky:
     sun_f: float = DARK_ROOF_F
     clock_ahead: float = 0.0
     row_hotter: bool = False
+    dew_point_f: float | None = None
+
+    @property
+    def humid(self) -> bool:
+        """Whether the dew point is over 70 °F: sweat cools less. Not known: no. Source: handbook §16."""
+        return self.dew_point_f is not None and self.dew_point_f > HUMID_FROM_F
 
 
 def sun_f(light_roof: bool = False, radiant_barrier: bool = False, snow: bool = False) -> float:
@@ -80,9 +87,11 @@ def minutes_of(air_f: float, row_hotter: bool = False) -> int:
     return MINUTES[row][1] if row < len(MINUTES) else 0
 
 
-def work_minutes(sky: Sky, clock: int) -> int:
-    """Minutes of work in the hour that begins at that hour of the clock. Source: handbook §16, the hotter end of the hour."""
-    return minutes_of(max(attic_f(sky, clock), attic_f(sky, clock + 1)), sky.row_hotter)
+def work_minutes(sky: Sky, clock: int, hotter: bool = False) -> int:
+    """Minutes of work in the hour that begins at that hour of the clock; one row hotter for damp air, suits, a first week, however
+    many of them. Source: handbook §16, the hotter end of the hour; «Settled since, second part» 15."""
+    row_hotter = hotter or sky.row_hotter or sky.humid
+    return minutes_of(max(attic_f(sky, clock), attic_f(sky, clock + 1)), row_hotter)
 
 
 def daylight_time(day: date) -> bool:

@@ -19,7 +19,8 @@ CLOSED_F = 115.0
 @dataclass(frozen=True, kw_only=True)
 class BoardDay:
     """A day: high and low in °F and where they come from; attic air and minutes of work at the hours shown. closes_h: the hour of
-    the clock from which the attic is closed till evening; None: it is not."""
+    the clock from which the attic is closed till evening; None: it is not. dew_f: dew point, None: not known; humid: over 70 °F, a
+    row hotter."""
 
     day: date
     high_f: float
@@ -28,6 +29,8 @@ class BoardDay:
     attic_f: tuple[float, ...]
     minutes: tuple[int, ...]
     closes_h: int | None
+    dew_f: float | None = None
+    humid: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -62,7 +65,10 @@ def board(
     Source: handbook §16, calendar.
     """
     told = tuple(_day(sky, source) for sky, source in skies)
-    heat = Days(skies[0][0].day, tuple({h: work_minutes(sky, h) for h in range(24)} for sky, _ in skies))
+    minutes, hotter = (
+        tuple({h: work_minutes(sky, h, row) for h in range(24)} for sky, _ in skies) for row in (False, True)
+    )
+    heat = Days(skies[0][0].day, minutes, hotter)
     by_id = {job.id: job for job in jobs}
     at_work = {crew.id: crew for crew in crews}
     bars = [bar(by_id[at.job], at, at_work.get(at.crew, _nobody(at.crew)), heat) for at in placed if at.job in by_id]
@@ -75,7 +81,7 @@ def board(
                 bar=one,
                 conflicts=tuple(wrong[one.placed.job]),
                 hours=sum(piece.to_h - piece.from_h for piece in one.plan.stretches),
-                notes=tuple(_notes(one)),
+                notes=tuple(_notes(one, by_id[one.placed.job], at_work.get(one.placed.crew))),
             )
             for one in bars
         ),
@@ -99,12 +105,19 @@ def _day(sky: Sky, source: str) -> BoardDay:
         attic_f=tuple(attic_f(sky, hour) for hour in SHOWN_HOURS),
         minutes=minutes,
         closes_h=min(closed, default=None),
+        dew_f=sky.dew_point_f,
+        humid=sky.humid,
     )
 
 
-def _notes(one: Bar) -> list[str]:
-    """What to mind of a bar: why it takes more than a day, when attic work ends in the heat."""
+def _notes(one: Bar, job: JobToPlace, crew: CrewAtWork | None) -> list[str]:
+    """What to mind of a bar: why it takes more than a day, when attic work ends in the heat, what counts a row hotter."""
     found = []
+    if job.suits:
+        found.append("suits are worn: each hour counts a row hotter")
+    new = {name: None for day, _ in one.halves for name in ([] if crew is None else crew.first_week(day))}
+    if new:
+        found.append(f"{', '.join(new)} in the first week: each hour counts a row hotter")
     if one.plan.hot_h > 0 and one.plan.stretches:
         ends = max(piece.to_h for piece in one.plan.stretches if piece.where == "attic")
         found.append(f"attic work over by {clock_words(ends)}: heat")

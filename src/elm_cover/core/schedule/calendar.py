@@ -17,18 +17,24 @@ MORNING, AFTERNOON = 0, 1
 # A morning begins at seven, at six where that saves half a day or heat; an afternoon after noon's rest. By judgement.
 MORNINGS_H, AFTERNOON_H = (7.0, 6.0), 12.5
 NOON_H = 12.0
+FIRST_WEEK_DAYS = 7
 MOST_DAYS_OF_A_JOB = 30
 
 
 @dataclass(frozen=True, kw_only=True)
 class CrewAtWork:
-    """A crew. weekdays: Monday 0. off: days on which it is away or busy elsewhere."""
+    """A crew. weekdays: Monday 0. off: days on which it is away or busy elsewhere. began: when people of it did, by name."""
 
     id: str
     name: str
     people: int
     weekdays: frozenset[int] = frozenset(range(5))
     off: frozenset[date] = frozenset()
+    began: tuple[tuple[str, date], ...] = ()
+
+    def first_week(self, day: date) -> tuple[str, ...]:
+        """Who of it is in the first week on that day. Source: handbook §16."""
+        return tuple(name for name, began in self.began if 0 <= (day - began).days < FIRST_WEEK_DAYS)
 
     def works(self, day: date) -> bool:
         """Whether the crew works on that day."""
@@ -38,7 +44,7 @@ class CrewAtWork:
 @dataclass(frozen=True, kw_only=True)
 class JobToPlace:
     """A job for the calendar. through: by trade, the last day they are there, None: nobody knows. promised_by: the day it is to be
-    done by. begun: something was done on it already."""
+    done by. begun: something was done on it already. suits: they are worn in its attic."""
 
     id: str
     name: str
@@ -46,6 +52,7 @@ class JobToPlace:
     through: tuple[tuple[str, date | None], ...] = ()
     promised_by: date | None = None
     begun: bool = False
+    suits: bool = False
 
     @property
     def not_before(self) -> date | None:
@@ -90,17 +97,20 @@ class Conflict:
 
 @dataclass(frozen=True, eq=False)
 class Days:
-    """Days in a row with the minutes of attic work by the hour of each. Days past the last are as the last."""
+    """Days in a row with the minutes of attic work by the hour of each; hotter: the same one row hotter, left out: nobody needs it.
+    Days past the last are as the last."""
 
     first: date
     minutes: tuple[Mapping[int, int], ...]
+    hotter: tuple[Mapping[int, int], ...] = ()
 
     def __len__(self) -> int:
         return len(self.minutes)
 
-    def of(self, day: date) -> Mapping[int, int]:
-        """Minutes of attic work by the hour on that day."""
-        return self.minutes[max(0, min(len(self.minutes) - 1, (day - self.first).days))]
+    def of(self, day: date, hotter: bool = False) -> Mapping[int, int]:
+        """Minutes of attic work by the hour on that day. hotter: suits are worn, or somebody is in the first week."""
+        minutes = self.hotter if hotter and self.hotter else self.minutes
+        return minutes[max(0, min(len(minutes) - 1, (day - self.first).days))]
 
     def at(self, index: int) -> date:
         """The day of that number, from 0."""
@@ -115,7 +125,8 @@ def bar(job: JobToPlace, placed: Placed, crew: CrewAtWork, days: Days) -> Bar:
     working = _working_days(placed.day, crew)
 
     def minutes(number: int) -> Mapping[int, int]:
-        return days.of(working[min(number, len(working)) - 1])
+        day = working[min(number, len(working)) - 1]
+        return days.of(day, job.suits or bool(crew.first_week(day)))
 
     tasks = for_crew(job.tasks, crew.name, crew.people)
     if placed.half == AFTERNOON:
