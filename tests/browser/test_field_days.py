@@ -12,7 +12,7 @@ from tests.browser.conftest import SIZES, api
 from tests.browser.test_field import heard, job_of, opened, ready
 from tests.browser.test_field_holds import head, run_of
 from tests.served import Served
-from tools.taps import QUICK_CLOCK, begin_day, count_of, tap
+from tools.taps import QUICK_CLOCK, begin_day, count_of, named, tap
 
 
 def end_day(page: Page) -> None:
@@ -36,6 +36,7 @@ def test_days_one_after_the_other_go_on_and_the_last_can_be_opened_again(
     level.get_by_role("button", name="+1 bags").click()
     level.get_by_role("button", name="Keep it and end the day").click()
     for _ in range(3):
+        named(page)
         # The hopper goes on from where it stood.
         expect(page.get_by_role("group", name="What stands in the hopper now? 1 bag stood in it last.")).to_be_visible()
         page.get_by_role("button", name="Start the day", exact=True).click()
@@ -94,7 +95,7 @@ def test_two_phones_that_start_without_a_signal_come_to_one_day(browser: Browser
         context.add_init_script(QUICK_CLOCK)
     first, second = (opened(context, server, job) for context in contexts)
     for page in (first, second):
-        page.get_by_role("button", name="Start the day").wait_for()
+        page.get_by_role("heading", name="Start the day").wait_for()
         expect(head(page)).to_contain_text("all is sent")
         page.route("**/api/**", lambda route: route.abort())
     begin_day(first)

@@ -182,7 +182,7 @@ def test_a_stop_from_the_office_halts_the_day_and_bags_are_asked_when_they_went_
 
 def test_an_old_pack_is_said_to_be_old_before_a_day_starts_by_it(bare_phone: BrowserContext, server: Served) -> None:
     page = opened(bare_phone, server, job_of(server))
-    page.get_by_role("button", name="Start the day").wait_for()
+    page.get_by_role("heading", name="Start the day").wait_for()
     expect(head(page)).to_contain_text("all is sent")
     page.route("**/api/**", lambda route: route.abort())
     page.evaluate("localStorage.setItem('test.shift', '3')")

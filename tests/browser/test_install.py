@@ -71,7 +71,12 @@ def test_a_day_kept_on_paper_is_typed_in_afterwards(page: Page, server: Served) 
     dialog.get_by_label("In the hopper at the end, bags").fill("0.5")
     for band, bags in ((1, "11"), (2, "29"), (3, "24")):
         dialog.get_by_label(f"Bags in band {band}").fill(bags)
-    dialog.get_by_role("button", name="Type it in (64 bags)").click()
+    keep = dialog.get_by_role("button", name="Type it in (64 bags)")
+    expect(dialog).to_contain_text("Masonry chimney")
+    expect(keep).to_be_disabled()
+    dialog.get_by_label("Name").fill("R. Fenn")
+    dialog.get_by_label("Reason").fill("its metal came at noon")
+    keep.click()
     expect(page.locator(".run-count b")).to_have_text("63.5")
     expect(page.locator(".run-bands tr", has_text="done")).to_have_count(3)
     run = api(server, f"/api/jobs/{job}/run")[0]

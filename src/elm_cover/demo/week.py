@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 from typing import Any
 
+from ..core.hazards.stops import STOPS
 from ..formats.product_library import library
 from .done import HALF_TESTED, HOUSE, PROVED
 
@@ -18,7 +19,7 @@ STOCK = [
     {"what": "gun_foam", "title": "Gun foam", "on_hand": 4, "unit": "can", "supplier": "Ford supply"},
 ]  # fmt: skip
 # Highs of the two weeks, °F, Monday first; the low of each is 21 below. A warm spell in the first of them.
-HIGHS = (74, 79, 88, 97, 103, 99, 95, 91, 84, 80, 77, 74)
+HIGHS = (74, 79, 88, 97, 103, 99, 92, 82, 80, 79, 77, 74)
 # name, length and width in ft, heel in, old fill in in., day it is promised by (from the first Monday) or None, and what goes first.
 SmallJob = tuple[str, float, float, float, float, int | None, tuple[str, int] | None]
 SMALL: tuple[SmallJob, ...] = (
@@ -90,6 +91,8 @@ def _small(product: dict[str, Any], monday: date, job: SmallJob) -> dict[str, An
         ],
         "choice": {"floor": {"method": "top_up", "product": product["id"]}},
         "sale": sale,
+        # What is sold was looked over.
+        "hazards": [{"kind": kind, "status": "absent"} for kind in STOPS],
     }
     if name in (PROVED, HALF_TESTED):
         found["house"] = {**found["house"], **HOUSE}
@@ -111,6 +114,7 @@ def sold(document: dict[str, Any], monday: date) -> dict[str, Any]:
     if document["name"] == "17 Tannery Hill":
         until = (monday + timedelta(days=ELECTRICIAN_UNTIL)).isoformat()
         found["trades"] = [{"trade": "licensed electrician", "through_on": until}]
+        found["suits"] = False
     return found
 
 

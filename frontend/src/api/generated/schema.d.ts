@@ -9409,7 +9409,8 @@ export interface components {
         };
         /**
          * OpenYet
-         * @description Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said.
+         * @description Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said. begun: whether a
+         *     day was.
          */
         OpenYet: {
             /** Key */
@@ -9421,6 +9422,11 @@ export interface components {
             /** Who */
             who: string;
             despite: components["schemas"]["Despite"] | null;
+            /**
+             * Begun
+             * @default true
+             */
+            begun?: boolean;
         };
         /**
          * ProvedTold

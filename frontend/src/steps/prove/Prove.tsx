@@ -38,7 +38,7 @@ export function Prove() {
         </p>
       ))}
       {proof.answer?.open_safety.length ? (
-        <div className="at-place caution" role="alert">
+        <div className="at-place caution">
           <p>
             <b>Open work that keeps somebody safe: the job is not done, and the card names it.</b>
           </p>
@@ -48,7 +48,9 @@ export function Prove() {
                 {one.what}.{" "}
                 {one.despite
                   ? `Begun in spite of it by ${one.despite.by}, ${one.despite.on}: ${one.despite.reason}`
-                  : "Nobody said why the work began in spite of it."}
+                  : one.begun
+                    ? "Nobody said why the work began in spite of it."
+                    : "A day that begins before it is done asks for a name and a reason."}
               </li>
             ))}
           </ul>

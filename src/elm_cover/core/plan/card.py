@@ -38,17 +38,21 @@ class CardLine:
 
 @dataclass(frozen=True, kw_only=True)
 class OpenYet:
-    """Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said."""
+    """Open work that keeps somebody safe. despite: who began the day in spite of it, and why; None: nobody said. begun: whether a
+    day was."""
 
     key: str
     group: str
     what: str
     who: str
     despite: Despite | None
+    begun: bool = True
 
     @property
     def told(self) -> str:
         """“Flue: not done. Begun in spite of it by Ana, 2026-05-04: shield follows.”"""
+        if not self.begun:
+            return f"{self.what}: open."
         if self.despite is None:
             return f"{self.what}: open, and nobody said why the work began in spite of it."
         said = self.despite
@@ -117,7 +121,14 @@ def open_safety(proved: ProvedJob) -> tuple[OpenYet, ...]:
     run = proved.proof.run
     said = despites([(day.at, day.value) for day in run.walked.days])
     return tuple(
-        OpenYet(key=one.key, group=one.group, what=one.what, who=one.who, despite=said.get(one.key))
+        OpenYet(
+            key=one.key,
+            group=one.group,
+            what=one.what,
+            who=one.who,
+            despite=said.get(one.key),
+            begun=bool(run.walked.days),
+        )
         for one in run.safety
     )
 
