@@ -248,7 +248,8 @@ def test_what_counts_a_row_hotter_is_asked_said_and_reckoned_on_the_calendar(cli
     def bar() -> dict[str, Any]:
         told = client.get(f"/api/calendar?first={day}&days=3").json
         (one,) = told["bars"]
-        return {**one, "humid": told["days"][0]["humid"], "minutes": told["days"][0]["minutes"]}
+        clock = sum(piece["to_h"] - piece["from_h"] for piece in one["stretches"])
+        return {**one, "clock": clock, "humid": told["days"][0]["humid"], "minutes": told["days"][0]["minutes"]}
 
     def edit(**change: Any) -> None:
         stored = client.get(f"/api/jobs/{job}")
@@ -262,21 +263,24 @@ def test_what_counts_a_row_hotter_is_asked_said_and_reckoned_on_the_calendar(cli
     edit(suits=True)
     suited = bar()
     assert "suits are worn: each hour counts a row hotter" in suited["notes"]
-    assert suited["hours"] > plain["hours"] and suited["minutes"] == plain["minutes"]
+    assert suited["clock"] > plain["clock"] and suited["minutes"] == plain["minutes"]
+    # The hours of the price stay what they are; the day is longer.
+    cost = plan_of(client, job)["cost"]
+    assert suited["work_h"] == plain["work_h"] == pytest.approx(cost["hours"])
     edit(suits=False)
-    assert bar()["hours"] == plain["hours"]
+    assert bar()["clock"] == plain["clock"]
     firm = client.get("/api/firm").json["document"]
     crews = [{"id": "first", "name": "Crew 1", "people": 2, "first_weeks": [{"name": "Jo", "first": "2027-07-12"}]}]
     tag = client.get("/api/firm").headers["ETag"]
     assert client.put("/api/firm", json={**firm, "crews": crews}, headers={"If-Match": tag}).status_code == 200
     new = bar()
-    assert "Jo in the first week: each hour counts a row hotter" in new["notes"] and new["hours"] == suited["hours"]
+    assert "Jo in the first week: each hour counts a row hotter" in new["notes"] and new["clock"] == suited["clock"]
     crews[0]["first_weeks"] = [{"name": "Jo", "first": "2027-07-01"}]
     tag = client.get("/api/firm").headers["ETag"]
     client.put("/api/firm", json={**firm, "crews": crews}, headers={"If-Match": tag})
-    assert bar()["hours"] == plain["hours"], "the week is over"
+    assert bar()["clock"] == plain["clock"], "the week is over"
     wrong = client.put("/api/calendar/weather", json={"days": weather(dew_f=90)})
     assert wrong.status_code == 422
     client.put("/api/calendar/weather", json={"days": weather(dew_f=72)})
     damp = bar()
-    assert damp["humid"] and damp["hours"] == suited["hours"] and sum(damp["minutes"]) < sum(plain["minutes"])
+    assert damp["humid"] and damp["clock"] == suited["clock"] and sum(damp["minutes"]) < sum(plain["minutes"])

@@ -81,6 +81,7 @@ def read(query: CalendarQuery) -> Response:
                 "half": one.bar.placed.half,
                 "halves": [{"day": day, "half": half} for day, half in one.bar.halves],
                 "hours": one.hours,
+                "work_h": one.work_h,
                 "stretches": one.bar.plan.stretches,
                 "conflicts": one.conflicts,
                 "notes": one.notes,

@@ -24,6 +24,8 @@ from ..store.jobs import JobStore
 
 # Jobs × crews × days that one proposal may weigh.
 MOST_PLACES = 8_000
+# A job may reach so far past the last day shown: the heat of those days is known as well.
+REACHING_DAYS = 21
 # Where nobody has said which climate zone the firm works in.
 USUAL_ZONE = "5A"
 # Crews to begin with, until the firm has entered its own.
@@ -57,9 +59,9 @@ def stored_board(store: JobStore, first: date, days: int, today: date | None) ->
         for line in lines
         if line.crew is not None and line.day is not None and line.id in known
     ]
-    weather = weather_of(store, first, last)
-    skies = [_sky(firm, first + timedelta(days=i), weather) for i in range(days)]
-    made = board(skies, at_work, jobs, placed, today)
+    weather = weather_of(store, first, last + timedelta(days=REACHING_DAYS))
+    skies = [_sky(firm, first + timedelta(days=i), weather) for i in range(days + REACHING_DAYS)]
+    made = board(skies, at_work, jobs, placed, today, days)
     return StoredBoard(firm=firm, crews=crews, at_work=at_work, lines=lines, jobs=jobs, board=made)
 
 

@@ -7884,7 +7884,8 @@ export interface components {
         };
         /**
          * BarLine
-         * @description A job as it stands: hours by the clock, its stretches on each day, what is wrong, what to mind.
+         * @description A job as it stands: hours by the clock on its days, longer in the heat; work_h: as the price reckons them; its stretches on each
+         *     day, what is wrong, what to mind.
          */
         BarLine: {
             /** Job */
@@ -7922,6 +7923,8 @@ export interface components {
             halves: components["schemas"]["HalfDay"][];
             /** Hours */
             hours: number;
+            /** Work H */
+            work_h: number;
             /** Stretches */
             stretches: components["schemas"]["Stretch"][];
             /** Conflicts */

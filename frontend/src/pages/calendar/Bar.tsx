@@ -54,7 +54,7 @@ export function Bar({ laid, lanes, count, held, onOpen, onEnter, onDown, onNudge
       <span className="cal-bar-body">
         <Thumbnail parts={bar.thumbnail as never} />
         <span>
-          {amount(bar)} · {fixed(bar.hours, 1)} h
+          {amount(bar)} · {fixed(bar.work_h, 1)} h
           <span className="soft">{bar.counted ? "" : "fill not counted yet"}</span>
         </span>
       </span>

@@ -26,7 +26,11 @@ export function JobDialog({ answer, line, onMove, onClose }: Props) {
   const name = answer.crews.find((one) => one.id === crew)?.name ?? "";
   return (
     <Dialog title={line.name} opened onClose={onClose} size="lg">
-      <p className="soft">{[line.address, amount(line), `${fixed(line.hours, 1)} h`].filter(Boolean).join(" · ")}</p>
+      <p className="soft">
+        {[line.address, amount(line), `${fixed("work_h" in line ? line.work_h : line.hours, 1)} h`]
+          .filter(Boolean)
+          .join(" · ")}
+      </p>
       {bar?.conflicts.map((one) => (
         <p key={one.text} className="at-place stop">
           {one.text}

@@ -94,7 +94,9 @@ export function DaySheet({ run }: { run: RunAnswer }) {
               <OpenSafety open={run.safety} />
             </div>
           ) : null}
-          {!open && asking && !run.stops.length ? <DespiteSheet open={run.safety} onStart={start} /> : null}
+          {!open && asking && !run.stops.length ? (
+            <DespiteSheet open={run.safety} onStart={start} onLeave={() => setAsking(false)} />
+          ) : null}
           <div className="row">
             {open ? (
               <Button size="xs" variant="default" onClick={end}>

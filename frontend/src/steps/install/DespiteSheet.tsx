@@ -8,7 +8,15 @@ export interface Said {
 }
 
 /** Open work that keeps somebody safe: named, and asked about where a day is to begin in spite of it. */
-export function DespiteSheet({ open, onStart }: { open: RunAnswer["safety"]; onStart: (said: Said) => void }) {
+export function DespiteSheet({
+  open,
+  onStart,
+  onLeave,
+}: {
+  open: RunAnswer["safety"];
+  onStart: (said: Said) => void;
+  onLeave: () => void;
+}) {
   const [by, setBy] = useState("");
   const [reason, setReason] = useState("");
   const enough = by.trim() !== "" && reason.trim() !== "";
@@ -25,9 +33,14 @@ export function DespiteSheet({ open, onStart }: { open: RunAnswer["safety"]; onS
       <p>Do it first. If the day begins all the same, who says so, and why? Both stand on the attic card.</p>
       <TextInput label="Name" value={by} maxLength={120} onChange={(e) => setBy(e.currentTarget.value)} />
       <TextInput label="Reason" value={reason} maxLength={500} onChange={(e) => setReason(e.currentTarget.value)} />
-      <Button size="xs" type="submit" disabled={!enough}>
-        Begin in spite of it
-      </Button>
+      <div className="row">
+        <Button size="xs" type="submit" disabled={!enough}>
+          Begin in spite of it
+        </Button>
+        <Button size="xs" variant="default" onClick={onLeave}>
+          Not yet
+        </Button>
+      </div>
     </form>
   );
 }

@@ -64,13 +64,15 @@ class CardLine(BaseModel):
 
 
 class BarLine(CardLine):
-    """A job as it stands: hours by the clock, its stretches on each day, what is wrong, what to mind."""
+    """A job as it stands: hours by the clock on its days, longer in the heat; work_h: as the price reckons them; its stretches on each
+    day, what is wrong, what to mind."""
 
     crew: str
     day: Day
     half: int
     halves: list[HalfDay]
     hours: float
+    work_h: float
     stretches: list[Stretch]
     conflicts: list[Conflict]
     notes: list[str]

@@ -9,6 +9,7 @@ from datetime import date
 from .attic_air import Sky, attic_f, work_minutes
 from .calendar import Bar, Conflict, CrewAtWork, Days, JobToPlace, Placed, bar, conflicts
 from .day_plan import clock_words
+from .tasks import LEAST_PEOPLE, clock_hours
 
 # Hours of the clock whose heat is drawn. From seven o'clock sun to the end of the day.
 SHOWN_HOURS = tuple(range(6, 19))
@@ -35,11 +36,13 @@ class BoardDay:
 
 @dataclass(frozen=True, kw_only=True)
 class BoardBar:
-    """A job as it stands. hours: by the clock in all; notes: what to mind, that breaks no rule."""
+    """A job as it stands. hours: by the clock on its days, longer in the heat; work_h: with its crew at 55 minutes an hour, as the
+    price reckons them. notes: what to mind, that breaks no rule."""
 
     bar: Bar
     conflicts: tuple[Conflict, ...]
     hours: float
+    work_h: float
     notes: tuple[str, ...]
 
 
@@ -59,16 +62,18 @@ def board(
     jobs: Sequence[JobToPlace],
     placed: Sequence[Placed],
     today: date | None = None,
+    shown: int | None = None,
 ) -> Board:
-    """The board of days in a row. skies: of each day, with where its weather comes from. placed: where jobs stand, each of jobs.
+    """The board of days in a row. skies: of each day, with where its weather comes from, also of days after those shown, into which
+    a job may reach. placed: where jobs stand, each of jobs.
 
     Source: handbook §16, calendar.
     """
-    told = tuple(_day(sky, source) for sky, source in skies)
+    told = tuple(_day(sky, source) for sky, source in skies[:shown])
     minutes, hotter = (
         tuple({h: work_minutes(sky, h, row) for h in range(24)} for sky, _ in skies) for row in (False, True)
     )
-    heat = Days(skies[0][0].day, minutes, hotter)
+    heat = Days(skies[0][0].day, minutes, hotter, shown)
     by_id = {job.id: job for job in jobs}
     at_work = {crew.id: crew for crew in crews}
     bars = [bar(by_id[at.job], at, at_work.get(at.crew, _nobody(at.crew)), heat) for at in placed if at.job in by_id]
@@ -81,12 +86,17 @@ def board(
                 bar=one,
                 conflicts=tuple(wrong[one.placed.job]),
                 hours=sum(piece.to_h - piece.from_h for piece in one.plan.stretches),
+                work_h=clock_hours(by_id[one.placed.job].tasks, _people(at_work.get(one.placed.crew))),
                 notes=tuple(_notes(one, by_id[one.placed.job], at_work.get(one.placed.crew))),
             )
             for one in bars
         ),
         heat=heat,
     )
+
+
+def _people(crew: CrewAtWork | None) -> int:
+    return LEAST_PEOPLE if crew is None else crew.people
 
 
 def _nobody(crew: str) -> CrewAtWork:

@@ -98,14 +98,15 @@ class Conflict:
 @dataclass(frozen=True, eq=False)
 class Days:
     """Days in a row with the minutes of attic work by the hour of each; hotter: the same one row hotter, left out: nobody needs it.
-    Days past the last are as the last."""
+    Days past the last are as the last. shown: how many of them the calendar has; a job may reach into those after them."""
 
     first: date
     minutes: tuple[Mapping[int, int], ...]
     hotter: tuple[Mapping[int, int], ...] = ()
+    shown: int | None = None
 
     def __len__(self) -> int:
-        return len(self.minutes)
+        return len(self.minutes) if self.shown is None else self.shown
 
     def of(self, day: date, hotter: bool = False) -> Mapping[int, int]:
         """Minutes of attic work by the hour on that day. hotter: suits are worn, or somebody is in the first week."""
