@@ -97,11 +97,11 @@ def _small(product: dict[str, Any], monday: date, job: SmallJob) -> dict[str, An
     if name in (PROVED, HALF_TESTED):
         found["house"] = {**found["house"], **HOUSE}
         found["sections"][0]["features"] = [
-            {"kind": "box", "at_ft": [long * 0.3, wide * 0.4]},
-            {"kind": "box", "at_ft": [long * 0.7, wide * 0.6]},
-            {"kind": "recessed_light", "rating": "ic", "at_ft": [long * 0.4, wide * 0.7]},
-            {"kind": "junction_box", "at_ft": [long * 0.6, wide * 0.3]},
-            {"kind": "duct", "at_ft": [long * 0.2, wide * 0.3], "to_ft": [long * 0.2, wide * 0.7]},
+            {"id": "box-1", "kind": "box", "at_ft": [long * 0.3, wide * 0.4]},
+            {"id": "box-2", "kind": "box", "at_ft": [long * 0.7, wide * 0.6]},
+            {"id": "light", "kind": "recessed_light", "rating": "ic", "at_ft": [long * 0.4, wide * 0.7]},
+            {"id": "junction", "kind": "junction_box", "at_ft": [long * 0.6, wide * 0.3]},
+            {"id": "duct", "kind": "duct", "at_ft": [long * 0.2, wide * 0.3], "to_ft": [long * 0.2, wide * 0.7]},
         ]
     if first is not None:
         found["trades"] = [{"trade": first[0], "through_on": (monday + timedelta(days=first[1])).isoformat()}]
