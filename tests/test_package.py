@@ -139,7 +139,7 @@ def test_the_wheel_serves_the_screens(installed: Path, tmp_path: Path) -> None:
         server.wait(10)
 
 
-def asked(url: str, server: subprocess.Popen[bytes], within_s: float = 30) -> str:
+def asked(url: str, server: subprocess.Popen[bytes], within_s: float = 90) -> str:
     """The answer to a GET, waited for while the server starts."""
     until = time.monotonic() + within_s
     while True:
