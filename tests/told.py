@@ -304,15 +304,11 @@ def materials(told: Told, chain: Chain) -> float | None:
 
 
 def asked_row(told: Told, chain: Chain) -> float | None:
-    """The row that is planned asks for the field bags of the plan."""
+    """The row that is planned asks for the field bags of the plan; where batts lie beneath, its thickness is not the section's."""
     section = told.sections.get(chain[-2]["id"])
-    if (
-        section is None
-        or section["installed_in"] is None
-        or abs(section["installed_in"] - chain[-1]["installed_in"]) > 1e-9
-    ):
+    if section is None or section["installed_in"] is None or section["batts"]:
         return None
-    return float(section["bags"]["field"])
+    return float(section["bags"]["field"]) if abs(section["installed_in"] - chain[-1]["installed_in"]) < 1e-9 else None
 
 
 def proof_in(told: Told, chain: Chain) -> float | None:

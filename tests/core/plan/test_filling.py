@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.filling.run import run_of
-from elm_cover.core.filling.table import FillTable
+from elm_cover.core.filling.table import FillTable, RowWanted
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.core.plan import fill_table, load, plan, reach
 from elm_cover.core.proof.depths import random_count
@@ -92,3 +92,17 @@ def test_jobs_at_random_have_a_table_that_agrees_with_their_plan() -> None:
             run = run_of(table, [entry_of(read_entry(entry)) for entry in day.entries()])
             assert run.refused == [] and all(band.done for band in run.bands), seed
     assert filled >= 10
+
+
+def test_the_row_to_prove_is_that_of_what_is_blown_and_not_of_batts_beneath() -> None:
+    rows = field_pack_rows(141)
+    # A 4 in cap over batts of 3½ in: its chart begins deeper, so that no row is asked for; never the row of 7½ in.
+    assert rows == []
+    assert [row.r for row in field_pack_rows(None)] == [plan(read_job(attic())).sections[0].r_added]
+
+
+def field_pack_rows(seed: int | None) -> list[RowWanted]:
+    job = read_job(attic() if seed is None else random_job(seed, 0.0))
+    planned, found = plan(job), reach(job)
+    table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+    return [row for row in table.rows if not row.closed]

@@ -126,7 +126,9 @@ def _rows(planned: Plan, quotas: Sequence[Quota], products: Mapping[str, Product
         if closed:
             yield RowWanted(section=section.id, product=section.product, r=section.r_added, closed=True)
             continue
-        at_most = [row.r for row in chart.rows if row.installed_in <= (section.installed_in or 0.0) + 1e-6]
+        # Of what is blown alone: new batts beneath a cap are no part of its row.
+        blown_in = (section.installed_in or 0.0) - sum(layer.thickness_in for layer in section.batts)
+        at_most = [row.r for row in chart.rows if row.installed_in <= blown_in + 1e-6]
         if at_most:
             yield RowWanted(section=section.id, product=section.product, r=max(at_most))
 
