@@ -75,7 +75,7 @@ def proved_job(
     """by_least: claim by «nowhere less»; left out: as the job's house rule says. seen: as of fill_table. Source: handbook §19."""
     day = day_of(log)
     filled = filled_job(job, seen=seen, cut=day.cut)
-    known = plan_logged(job, day)
+    known = plan_logged(job, day, filled.planned)
     work = known.work
     sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least

@@ -38,10 +38,11 @@ def as_logged(job: Job, day: Day | None) -> Job:
     return job if hazards == job.hazards else job.model_copy(update={"hazards": hazards})
 
 
-def plan_logged(job: Job, day: Day | None) -> Plan:
-    """The plan of the job as its log knows it, with its work list after it, and what is flagged still."""
+def plan_logged(job: Job, day: Day | None, made: Plan | None = None) -> Plan:
+    """The plan of the job as its log knows it, with its work list after it, and what is flagged still. made: the plan of the job as
+    it is recorded, where there is one already."""
     known = as_logged(job, day)
-    planned = plan(known)
+    planned = made if made is not None and known is job else plan(known)
     if day is None:
         return planned
     work = work_after(planned, day)
