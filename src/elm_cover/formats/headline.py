@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, replace
+from dataclasses import asdict
 from typing import Any
 
 from pydantic_core import to_jsonable_python
@@ -15,7 +15,6 @@ from ..core.plan import Plan, Proof, day_of, plan_logged, proved_job
 from ..core.plan.day_tasks import job_tasks
 from ..core.plan.stage import stage_of
 from ..core.plan.week_order import needs_of
-from ..core.work.item import WorkList
 from ..job import Job, read_job
 from .log_file import read_entry
 
@@ -33,21 +32,20 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
     # Until a day has ended nothing is done that could be proved.
     if any(entry.kind == "day.end" for entry in entries):
         proved = proved_job(job, entries)
-        result, logged, work, proof = proved.planned, proved.day, proved.work, proved.proof
+        result, logged, proof = proved.planned, proved.day, proved.proof
     else:
         logged = day_of(entries) if entries else None
         result = plan_logged(job, logged)
-        work = result.work
-    gate = {"items": work.gate.items, "done": work.gate.done, "stops": work.gate.stops, "ready": work.gate.ready}
-    stage = stage_of(job, replace(result, work=work), logged, proof=proof)
+    gate = result.work.gate
+    stage = stage_of(job, result, logged, proof=proof)
     told: dict[str, Any] = {
         "name": job.name,
         "address": job.address,
         "totals": asdict(result.totals),
         "thumbnail": thumbnail(result),
-        "gate": gate,
+        "gate": {"items": gate.items, "done": gate.done, "stops": gate.stops, "ready": gate.ready},
         "stage": stage,
-        "day": _to_do(job, result, work, {} if logged is None else logged.out),
+        "day": _to_do(job, result, {} if logged is None else logged.out),
     }
     if proof is not None and stage in ALL_IN:
         bags_in, claims = _bags_in(proof), [one.claim.claimed or 0.0 if one.claim else 0.0 for one in proof.products]
@@ -61,9 +59,9 @@ def _bags_in(proof: Proof) -> float:
     return sum(one.in_attic for one in proof.run.products)
 
 
-def _to_do(job: Job, result: Plan, work: WorkList, out: Mapping[str, float]) -> dict[str, Any]:
+def _to_do(job: Job, result: Plan, out: Mapping[str, float]) -> dict[str, Any]:
     """What the calendar goes by, so that nobody plans a whole shelf for it: tasks, trades, what it needs."""
-    found = job_tasks(job, result, work)
+    found = job_tasks(job, result, result.work)
     bags = sum(line.bags_order for line in result.order if line.unit == "bags")
     return {
         "tasks": to_jsonable_python(found.tasks),
@@ -74,5 +72,5 @@ def _to_do(job: Job, result: Plan, work: WorkList, out: Mapping[str, float]) -> 
         "zone": job.house.climate_zone,
         "bags": bags,
         "bundles": sum(line.bags_order for line in result.order if line.unit == "bundles"),
-        "needs": to_jsonable_python(needs_of(job, result, work, out)),
+        "needs": to_jsonable_python(needs_of(job, result, result.work, out)),
     }

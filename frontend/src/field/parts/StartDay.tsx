@@ -1,9 +1,10 @@
 import { useState } from "react";
+import { despiteOf, NOBODY_SAID, saidEnough } from "../../ui/despite";
 import { fixed, trimmed } from "../../ui/units";
 import { clock } from "../JobScreen";
 import { bagsBySection, type Stop } from "../pack";
 import type { Field } from "../useField";
-import { DespiteForm, despiteOf, type Said, saidEnough } from "./Despite";
+import { DespiteForm } from "./Despite";
 import { Steps } from "./Steps";
 
 // Off by more than that a clock is said before a day begins by it.
@@ -15,7 +16,7 @@ const PACK_OLD_MS = 10 * 60_000;
 export function StartDay({ field, stops }: { field: Field; stops: readonly Stop[] }) {
   const [lot, setLot] = useState("");
   const [machine, setMachine] = useState("");
-  const [said, setSaid] = useState<Said>({ by: "", reason: "" });
+  const [said, setSaid] = useState(NOBODY_SAID);
   const { safety } = field.run;
   const { walked } = field.run;
   const ended = walked.days.at(-1);

@@ -1,11 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { RunAnswer } from "../../api/types";
-
-export interface Said {
-  by: string;
-  reason: string;
-}
+import { DO_IT_FIRST, NOBODY_SAID, OpenSafety, type Said, saidEnough } from "../../ui/despite";
 
 /** Open work that keeps somebody safe: named, and asked about where a day is to begin in spite of it. */
 export function DespiteSheet({
@@ -17,22 +13,20 @@ export function DespiteSheet({
   onStart: (said: Said) => void;
   onLeave: () => void;
 }) {
-  const [by, setBy] = useState("");
-  const [reason, setReason] = useState("");
-  const enough = by.trim() !== "" && reason.trim() !== "";
+  const [said, setSaid] = useState(NOBODY_SAID);
+  const enough = saidEnough(said);
   return (
     <form
       className="at-place caution clearing"
       aria-label="Begin in spite of open work"
       onSubmit={(event) => {
         event.preventDefault();
-        if (enough) onStart({ by: by.trim(), reason: reason.trim() });
+        if (enough) onStart(said);
       }}
     >
       <OpenSafety open={open} />
-      <p>Do it first. If the day begins all the same, who says so, and why? Both stand on the attic card.</p>
-      <TextInput label="Name" value={by} maxLength={120} onChange={(e) => setBy(e.currentTarget.value)} />
-      <TextInput label="Reason" value={reason} maxLength={500} onChange={(e) => setReason(e.currentTarget.value)} />
+      <p>{DO_IT_FIRST}</p>
+      <SaidFields said={said} onSaid={setSaid} />
       <div className="row">
         <Button size="xs" type="submit" disabled={!enough}>
           Begin in spite of it
@@ -45,25 +39,22 @@ export function DespiteSheet({
   );
 }
 
-/** What is open of it, one a line. */
-export function OpenSafety({ open }: { open: readonly { key: string; what: string; who: string }[] }) {
+/** A name and a reason. */
+export function SaidFields({ said, onSaid }: { said: Said; onSaid: (next: Said) => void }) {
   return (
     <>
-      <p>
-        <b>Not done yet, and there to keep somebody safe:</b>
-      </p>
-      <ul className="missing">
-        {open.map((one) => (
-          <li key={one.key}>
-            {one.what}
-            {one.who === "crew" ? "" : `, ${one.who}`}
-          </li>
-        ))}
-      </ul>
+      <TextInput
+        label="Name"
+        value={said.by}
+        maxLength={120}
+        onChange={(e) => onSaid({ ...said, by: e.currentTarget.value })}
+      />
+      <TextInput
+        label="Reason"
+        value={said.reason}
+        maxLength={500}
+        onChange={(e) => onSaid({ ...said, reason: e.currentTarget.value })}
+      />
     </>
   );
 }
-
-/** What a day's start tells of it; nothing where nothing is open. */
-export const despiteOf = (open: readonly { key: string }[], said: Said) =>
-  open.length ? { despite: open.map((one) => ({ key: one.key, ...said })) } : {};

@@ -4,8 +4,9 @@ import type { RunAnswer } from "../../api/types";
 import { type PaperDayTyped, paperEntries } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { Dialog } from "../../ui/Dialog";
+import { despiteOf, NOBODY_SAID, OpenSafety, saidEnough } from "../../ui/despite";
 import { fixed } from "../../ui/units";
-import { despiteOf, OpenSafety, type Said } from "./DespiteSheet";
+import { SaidFields } from "./DespiteSheet";
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -20,10 +21,9 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
     hopperEnd: "0",
     bags: {},
   });
-  const [said, setSaid] = useState<Said>({ by: "", reason: "" });
-  const named = { by: said.by.trim(), reason: said.reason.trim() };
-  const unsaid = run.safety.length > 0 && !(named.by && named.reason);
-  const made = paperEntries(typed, run, unsaid ? {} : despiteOf(run.safety, named));
+  const [said, setSaid] = useState(NOBODY_SAID);
+  const unsaid = run.safety.length > 0 && !saidEnough(said);
+  const made = paperEntries(typed, run, unsaid ? {} : despiteOf(run.safety, said));
   const set = (change: Partial<PaperDayTyped>) => setTyped({ ...typed, ...change });
   return (
     <Dialog title="A day kept on paper" opened onClose={onClose} size="lg">
@@ -94,18 +94,7 @@ export function PaperDay({ run, onClose }: { run: RunAnswer; onClose: () => void
         <div className="at-place caution">
           <OpenSafety open={run.safety} />
           <p>Who began in spite of it, and why? Both stand on the attic card.</p>
-          <TextInput
-            label="Name"
-            value={said.by}
-            maxLength={120}
-            onChange={(e) => setSaid({ ...said, by: e.currentTarget.value })}
-          />
-          <TextInput
-            label="Reason"
-            value={said.reason}
-            maxLength={500}
-            onChange={(e) => setSaid({ ...said, reason: e.currentTarget.value })}
-          />
+          <SaidFields said={said} onSaid={setSaid} />
         </div>
       ) : null}
       <div className="row">

@@ -54,14 +54,14 @@ def missing(
     for one in over:
         bands, have = held[one.section]
         wanted = sum(band.bags for band in bands)
-        if not bands or bags_missing(have, wanted) <= 0:
+        bags = bags_missing(have, wanted)
+        if bags <= 0:
             continue
         alike = [o for o in table.rows if o.product == one.product and o.r == one.r and not o.closed]
         if not one.closed and len(alike) > 1 and all(o in over for o in alike):
             together = sum(held[o.section][1] for o in alike)
             if bags_missing(together, sum(band.bags for o in alike for band in held[o.section][0])) <= 0:
                 continue
-        bags = bags_missing(have, wanted)
         where = f" in {table.sections.get(one.section, one.section)}" if len(table.rows) > 1 else ""
         yield RowLack(
             section=one.section, r=one.r, bags=bags, text=f"{bags_to_mend(bags)} more proves {r_value(one.r)}{where}"

@@ -80,6 +80,10 @@ FLUE_TITLES = {
 }
 
 
+# Where a fan is known to blow; anything else is not known.
+FAN_ENDS = ("outdoors", "attic", "soffit")
+
+
 @dataclass(frozen=True)
 class FeatureFinding:
     """What a recorded feature means for the job: a stop or a caution, and what to do."""
@@ -128,7 +132,7 @@ FINDING_RULES = (
     FindingRule(
         code="fan_end_unknown",
         level="caution",
-        of=lambda f: f.kind == "fan" and f.blows_to in (None, "unknown"),
+        of=lambda f: f.kind == "fan" and f.blows_to not in FAN_ENDS,
         one="fan",
         text="recorded whose end nobody knows: into the attic it blocks insulating.",
         what_to_do="Follow its duct. Where a burner draws house air, its draft is tested with every fan running.",

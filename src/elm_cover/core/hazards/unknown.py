@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from .features import KINDS, FeatureInput
+from .features import FAN_ENDS, KINDS, FeatureInput
 
-ENDS = ("outdoors", "attic", "soffit")
 # What says something only of the floor round it.
 NOTHING_WITHOUT_PLACE = ("leak_sign", "post")
 
@@ -30,7 +29,7 @@ def unknown_of(feature: FeatureInput) -> Unknown | None:
         return None
     title = kind.title.split(" and ")[0]
     name = title.lower()
-    if feature.kind == "fan" and feature.blows_to not in ENDS:
+    if feature.kind == "fan" and feature.blows_to not in FAN_ENDS:
         return Unknown(
             "blows_to",
             "Where does the fan end: outdoors, in the attic or in the soffit?",

@@ -10,7 +10,7 @@ from ..from_job.book import book_input
 from ..money.hours import PEOPLE_AT_THE_MACHINE, READINGS, work_hours
 from ..money.quantities import total
 from ..schedule.day_plan import ATTIC
-from ..schedule.tasks import JobTask, clock_hours, days_taken
+from ..schedule.tasks import JobTask, days_taken
 from ..work.item import AS_IT_IS, DONE, GONE, LEFT, WorkItem, WorkList
 from ..work.kinds import CREW, GROUPS
 from .whole_job import Plan
@@ -45,10 +45,6 @@ class JobTasks:
     gates: tuple[TradeGate, ...]
     counted: bool
     suits: bool = False
-
-    def hours(self, people: int) -> float:
-        """By the clock with a crew of so many, at 55 minutes an hour, travel of each day in it. Source: handbook §16."""
-        return clock_hours(self.tasks, people)
 
     def person_hours(self, people: int) -> float:
         """Of a crew of so many, all of it."""

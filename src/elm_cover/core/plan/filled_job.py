@@ -45,9 +45,13 @@ class ProvedJob:
     filled: FilledJob
     planned: Plan
     day: Day
-    work: WorkList
     proof: Proof
     log: tuple[LogEntry, ...]
+
+    @property
+    def work(self) -> WorkList:
+        """The work list after the log."""
+        return self.planned.work
 
 
 def filled_job(
@@ -76,12 +80,11 @@ def proved_job(
     day = day_of(log)
     filled = filled_job(job, seen=seen, cut=day.cut)
     known = plan_logged(job, day, filled.planned)
-    work = known.work
-    sealed = sum(item.cfm50.worth for item in work.items if item.state == DONE and item.cfm50 is not None)
+    sealed = sum(item.cfm50.worth for item in known.work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
     entries = [entry_of(entry) for entry in log]
     proof = prove(job, filled.planned, filled.table, entries, sealed, least)
     # As they stand: a picture of a day that was taken back has its place no more.
     stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
     standing = tuple(e.model_copy(update={"value": stood[e.id]}) for e in log if e.id in stood)
-    return ProvedJob(filled=filled, planned=known, day=day, work=work, proof=proof, log=standing)
+    return ProvedJob(filled=filled, planned=known, day=day, proof=proof, log=standing)

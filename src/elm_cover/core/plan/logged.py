@@ -47,7 +47,7 @@ def plan_logged(job: Job, day: Day | None, made: Plan | None = None) -> Plan:
         return planned
     work = work_after(planned, day)
     over = _cured(known, work)
-    flags = told_again(tuple(replace(flag, again=False) for flag in _flags(known, planned, work, over)))
+    flags = told_again(tuple(_flags(known, planned, work, over)))
     blocks = tuple(text for i, text in zip(_blocking(known), planned.look.blocks_install, strict=True) if i not in over)
     return replace(
         planned,

@@ -63,13 +63,9 @@ def planned_prices(planned: Sequence[PlannedSection], book: BookInput) -> dict[s
 
 def _by_hand(q: Quantities) -> str:
     """What is done with batts, new ones or those that lie there."""
-    return (
-        "Batts to lay"
-        if not q.handled_ft2
-        else "Old batts to lift or re-lay"
-        if not q.batt_ft2
-        else "Batts to lay, old ones too"
-    )
+    if not q.handled_ft2:
+        return "Batts to lay"
+    return "Batts to lay, old ones too" if q.batt_ft2 else "Old batts to lift or re-lay"
 
 
 def _counted(section: str, name: str, q: Quantities, book: BookInput) -> Iterator[Task]:

@@ -110,7 +110,8 @@ SAYS_AGAIN = {"vermiculite_disturbed": "vermiculite"}
 def told_again(flags: Sequence[Flag]) -> tuple[Flag, ...]:
     """The same, marked where one says again what another stop says already."""
     stops = {flag.code for flag in flags if flag.level == "stop"}
-    return tuple(replace(flag, again=True) if SAYS_AGAIN.get(flag.code) in stops else flag for flag in flags)
+    marked = ((flag, SAYS_AGAIN.get(flag.code) in stops) for flag in flags)
+    return tuple(flag if flag.again == again else replace(flag, again=again) for flag, again in marked)
 
 
 def counted_stops(flags: Iterable[Flag]) -> int:

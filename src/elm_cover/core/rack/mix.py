@@ -16,7 +16,7 @@ from ..given.book import BookInput
 from ..money.cost import edge_lines, pack_price
 from ..money.hours import clock_of, crew_of, work_hours
 from ..money.quantities import Quantities
-from ..schedule.day_plan import LONGEST_H
+from ..schedule.tasks import hours_a_day
 from .weighed import Pricing
 
 AIMS = ("price", "hours", "weight", "depth")
@@ -138,9 +138,12 @@ class MixProgram:
     def _add_days(self) -> None:
         """Enough days for all hours by the clock, each with its travel. Source: handbook §16; Settled since, second part, 15."""
         rates = self.pricing.book.rates
-        a_day = LONGEST_H - min(rates["travel_hours"], LONGEST_H - 1)
         hours = {i: -self._clock(o.quantities) for i, (_, o) in enumerate(self.picks)}
-        self._row(hours | {self.days_at: a_day}, self._clock(self.rest) + rates["setup_hours"] - 1e-9, np.inf)
+        self._row(
+            hours | {self.days_at: hours_a_day(rates["travel_hours"])},
+            self._clock(self.rest) + rates["setup_hours"] - 1e-9,
+            np.inf,
+        )
 
     def _add_limits(self, price: np.ndarray) -> None:
         if self.limits.most_products is not None:

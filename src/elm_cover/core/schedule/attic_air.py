@@ -90,8 +90,18 @@ def minutes_of(air_f: float, row_hotter: bool = False) -> int:
 def work_minutes(sky: Sky, clock: int, hotter: bool = False) -> int:
     """Minutes of work in the hour that begins at that hour of the clock; one row hotter for damp air, suits, a first week, however
     many of them. Source: handbook §16, the hotter end of the hour; «Settled since, second part» 15."""
-    row_hotter = hotter or sky.row_hotter or sky.humid
-    return minutes_of(max(attic_f(sky, clock), attic_f(sky, clock + 1)), row_hotter)
+    return _minutes(sky, attic_f(sky, clock), attic_f(sky, clock + 1), hotter)
+
+
+def day_minutes(sky: Sky) -> tuple[dict[int, int], dict[int, int]]:
+    """Minutes of work by the hour of a whole day, and the same one row hotter. Each hour's air is asked for once."""
+    air = [attic_f(sky, hour) for hour in range(25)]
+    plain, hotter = ({h: _minutes(sky, air[h], air[h + 1], row) for h in range(24)} for row in (False, True))
+    return plain, hotter
+
+
+def _minutes(sky: Sky, from_f: float, to_f: float, hotter: bool) -> int:
+    return minutes_of(max(from_f, to_f), hotter or sky.row_hotter or sky.humid)
 
 
 def daylight_time(day: date) -> bool:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from .attic_air import Sky, attic_f, work_minutes
+from .attic_air import Sky, attic_f, day_minutes, work_minutes
 from .calendar import Bar, Conflict, CrewAtWork, Days, JobToPlace, Placed, bar, conflicts
 from .day_plan import clock_words
 from .tasks import LEAST_PEOPLE, clock_hours
@@ -70,9 +70,7 @@ def board(
     Source: handbook §16, calendar.
     """
     told = tuple(_day(sky, source) for sky, source in skies[:shown])
-    minutes, hotter = (
-        tuple({h: work_minutes(sky, h, row) for h in range(24)} for sky, _ in skies) for row in (False, True)
-    )
+    minutes, hotter = zip(*(day_minutes(sky) for sky, _ in skies), strict=True)
     heat = Days(skies[0][0].day, minutes, hotter, shown)
     by_id = {job.id: job for job in jobs}
     at_work = {crew.id: crew for crew in crews}

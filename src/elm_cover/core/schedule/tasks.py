@@ -41,13 +41,18 @@ class JobTask:
         return self.clock_h * (self.people or max(LEAST_PEOPLE, people))
 
 
+def hours_a_day(travel_h: float) -> float:
+    """What is left of the longest day for work, travel taken off: at least an hour."""
+    return LONGEST_H - min(travel_h, LONGEST_H - 1)
+
+
 def days_of(clock_h: float, travel_h: float) -> int:
     """Days that so many hours by the clock take, travel of each day apart: none longer than 9 h.
 
     >>> days_of(8.5, 0.5), days_of(8.6, 0.5), days_of(0.0, 0.5)
     (1, 2, 1)
     """
-    return max(1, whole_up(clock_h / (LONGEST_H - min(travel_h, LONGEST_H - 1))))
+    return max(1, whole_up(clock_h / hours_a_day(travel_h)))
 
 
 def days_taken(tasks: Sequence[JobTask], people: int) -> int:
