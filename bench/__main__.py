@@ -37,8 +37,9 @@ from elm_cover.core.base.arrays import Floats
 from elm_cover.core.base.memory import EVERYWHERE
 from elm_cover.core.corner.conduction import solve
 from elm_cover.core.log.fold import fold
-from elm_cover.core.plan import Plan, corners, plan, rack
+from elm_cover.core.plan import Plan, corners, plan
 from elm_cover.core.section.by_kind import forget_sections
+from elm_cover.core.ways import rack
 from elm_cover.formats.product_library import library
 from elm_cover.job import Job, read_job
 from tools.running import chromium

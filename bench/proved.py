@@ -6,9 +6,9 @@ import time
 from typing import Any
 
 from bench.attic import attic_document
+from elm_cover.core.done import filled_job, prove
 from elm_cover.core.filling.run import run_of
 from elm_cover.core.log.entry import Entry
-from elm_cover.core.plan import filled_job, prove
 from elm_cover.job import read_job
 
 ENTRIES, READINGS = 5_000, 500

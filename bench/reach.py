@@ -11,7 +11,8 @@ from typing import Any
 
 from bench.attic import attic_document
 from elm_cover.core.base.memory import Memory
-from elm_cover.core.plan import plan, reach
+from elm_cover.core.crew import reach
+from elm_cover.core.plan import plan
 from elm_cover.core.reach import bands, crawl_floor, cut_bands, way
 from elm_cover.core.section.by_kind import forget_sections
 from elm_cover.job import Job, read_job

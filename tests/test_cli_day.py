@@ -10,7 +10,7 @@ import pytest
 
 from elm_cover.cli import main
 from tests.conftest import attic
-from tests.core.plan.test_filling import with_hatch
+from tests.core.done.test_filled_by import with_hatch
 
 BEGIN = "2026-05-04T08:00:00+00:00"
 

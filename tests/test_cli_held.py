@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 
 from tests.conftest import attic
-from tests.core.plan.test_filling import with_hatch
+from tests.core.done.test_filled_by import with_hatch
 from tests.test_cli_day import BEGIN, printed
 
 Said = list[dict[str, Any]]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from pathlib import Path
 
-from elm_cover.core.plan import proved_job
+from elm_cover.core.done import proved_job
 from elm_cover.demo.done import HALF_POINTS, HALF_TESTED, HANDED_OVER, PROVED, SHORT
 from elm_cover.demo.jobs import add_demo_jobs
 from elm_cover.formats.headline import headline

@@ -28,11 +28,11 @@ from pydantic_core import to_jsonable_python
 
 from elm_cover.api import log as log_api
 from elm_cover.api.app import create_app
+from elm_cover.core.done import proved_job
+from elm_cover.core.done.card import card_of
 from elm_cover.core.filling.run import Run, run_of
 from elm_cover.core.from_job.log import entry_of
 from elm_cover.core.log.standing import ordered
-from elm_cover.core.plan import proved_job
-from elm_cover.core.plan.card import card_of
 from elm_cover.formats.field_pack import read_pack, run_json
 from elm_cover.formats.log_file import read_entry
 from elm_cover.job import read_job

@@ -15,7 +15,8 @@ from .api.app import create_app
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .cli_day import day_commands
-from .core.plan import corners, plan, plan_json, rack
+from .core.plan import corners, plan, plan_json
+from .core.ways import rack
 from .demo.jobs import add_demo_jobs
 from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg

@@ -10,9 +10,9 @@ from pathlib import Path
 from typing import Any
 
 from .cli_crew import SOUND, Command, between, print_json
+from .core.done import day_of, plan_logged
 from .core.filling.run import run_of
 from .core.from_job.log import entry_of
-from .core.plan import day_of, plan_logged
 from .core.work.item import DONE
 from .devices.counter import Practice, UnreachableError, in_real_time, post
 from .devices.gauge import House, PracticeTest

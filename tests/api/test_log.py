@@ -17,7 +17,7 @@ from flask.testing import FlaskClient
 
 from elm_cover.api import log as log_api
 from elm_cover.api.app import create_app
-from elm_cover.core.plan import day_of
+from elm_cover.core.done import day_of
 from tests.conftest import attic
 
 

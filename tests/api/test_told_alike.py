@@ -16,8 +16,8 @@ from pypdf import PdfReader
 
 from elm_cover.api.app import create_app
 from elm_cover.cli import main
+from elm_cover.core.done.stage import STAGES
 from elm_cover.core.hazards.stops import STOPS
-from elm_cover.core.plan.stage import STAGES
 from tests.conftest import attic
 
 STAGES_FILE = Path(__file__).parents[2] / "frontend/src/pages/shelf/stages.ts"

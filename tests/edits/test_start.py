@@ -6,7 +6,8 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.plan import plan, rack
+from elm_cover.core.plan import plan
+from elm_cover.core.ways import rack
 from elm_cover.edits.start import Start, started, usual_of
 from elm_cover.formats.product_library import library
 from elm_cover.job import JobError, read_job

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from datetime import date
 
-from elm_cover.core.plan import reach
-from elm_cover.core.plan.week_order import Need, OnHand, week_order
+from elm_cover.core.crew import reach
+from elm_cover.core.crew.week_order import Need, OnHand, week_order
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.crew_json import loaded_lines
 from elm_cover.job import read_job

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
-from ..core.plan.week_order import Need, OnHand, OrderedLine, week_order
+from ..core.crew.week_order import Need, OnHand, OrderedLine, week_order
 from ..core.schedule.attic_air import Sky, sun_f, usual_clock_ahead
 from ..core.schedule.board import Board, board
 from ..core.schedule.calendar import CrewAtWork, Days, JobToPlace, Placed

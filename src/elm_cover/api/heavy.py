@@ -10,8 +10,9 @@ from typing import Any, Protocol
 from flask import current_app, request
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import corners, rack
+from ..core.plan import corners
 from ..core.rack.mix import Limits
+from ..core.ways import rack
 from ..formats import dxf_in
 from ..formats.product_library import library
 from .answers.plan import CornersAsked

@@ -11,10 +11,11 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
+from ..core.crew import Load, Reach, load, reach
+from ..core.crew.loading import LoadLine, counted_back, counts_of
+from ..core.done import plan_logged
 from ..core.drawing import reach_drawing
 from ..core.log.fold import Day
-from ..core.plan import Load, Reach, load, plan_logged, reach
-from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..formats.load_csv import write_load
 from ..job.firm import Firm
 from ..store.firm import read_firm

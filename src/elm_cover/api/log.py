@@ -12,9 +12,9 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
+from ..core.done import day_of
 from ..core.log.fold import Day
 from ..core.log.placing import Arrival, Written, placed
-from ..core.plan import day_of
 from ..core.work.kinds import key_can_be_left
 from ..formats.log_file import entry_document, read_entry
 from ..job import Fault, JobError

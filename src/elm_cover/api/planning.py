@@ -7,9 +7,10 @@ from typing import Any
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.done import plan_logged
 from ..core.drawing import drawing
 from ..core.drawing.cut import Cut
-from ..core.plan import Plan, plan_json, plan_logged, plan_text
+from ..core.plan import Plan, plan_json, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery

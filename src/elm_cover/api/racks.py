@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.plan import as_logged
+from ..core.done import as_logged
 from .answers.rack import RackAnswer, RackAsked
 from .answers.view import ViewQuery
 from .heavy import weighed, worked

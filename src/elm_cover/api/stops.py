@@ -10,10 +10,10 @@ from functools import partial
 from pydantic import TypeAdapter
 
 from ..core.base.memory import Memory
+from ..core.done.still_open import stops_of
 from ..core.filling.stops import StopsSeen
 from ..core.filling.table import StopStanding
 from ..core.plan import plan
-from ..core.plan.filling import stops_of
 from ..job import read_job
 from ..store.jobs import JobStore
 from ..store.log import LoggedEntry

@@ -1,9 +1,13 @@
-"""The trade: pure functions on numbers, arrays and frozen data. ``plan`` is the one door for a job, ``drawing`` shows what it says.
+"""The trade: pure functions on numbers, arrays and frozen data. Four doors take a job: ``plan``, ``ways``,
+``crew``, ``done``; ``drawing`` shows what they say.
 
 A room takes from its own modules and from rooms of a lower level; a rule of handbook §n is in the room named for §n::
 
-    10 drawing        the plan as geometry in feet and inches
-     9 plan           the whole job: plan(job), rack(job, pool), corners(job), reach(job), load(…)
+    11 drawing        plan and reach as geometry in feet and inches
+       done           the job by its log: fill table, work done, proof, card, what lies under (§13, §17, §19, §20)
+    10 ways           every way of doing the job: rack(job, pool) (§7)
+       crew           reach(job), load(…), tasks of a day, the order of a week (§14 to §16)
+     9 plan           the whole job: plan(job), corners(job)
      8 section        one section told          rack        every way of it weighed (§7)
      7 laying         one floor with a choice on it (§5 to §8)      corner      the eave in two dimensions (§8)
        work           the work list and its gate (§13)

@@ -9,7 +9,9 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import day_of, day_tasks, loading, plan, plan_logged, reach
+from ..core.crew import day_tasks, loading, reach
+from ..core.done import day_of, plan_logged
+from ..core.plan import plan
 from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
 from ..core.schedule.day_plan import best_start
 from ..core.schedule.tasks import LEAST_PEOPLE, for_crew

@@ -11,6 +11,8 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import to_jsonable_python
 
+from ..core.crew import Load, Reach
+from ..core.done import filled_job
 from ..core.drawing import reach_drawing
 from ..core.filling.constants import CAUSES, SIGNALS, WORDS
 from ..core.filling.forecast import corridor
@@ -18,7 +20,7 @@ from ..core.filling.run import Run
 from ..core.filling.stops import StopsSeen
 from ..core.filling.table import FillTable
 from ..core.log.first_day import Cut
-from ..core.plan import Load, Plan, Reach, filled_job
+from ..core.plan import Plan
 from ..core.work.item import AS_IT_IS, GONE, WorkItem
 from ..core.work.kinds import GROUPS, KINDS
 from ..job import Fault, Job, JobError

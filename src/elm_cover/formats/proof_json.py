@@ -7,9 +7,9 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import proved_job
-from ..core.plan.card import open_safety
-from ..core.plan.proving import Proved
+from ..core.done import proved_job
+from ..core.done.card import open_safety
+from ..core.done.proved import Proved
 from ..core.proof.leakage import FanTest
 from ..job import Job
 from ..job.log_entry import LogEntry

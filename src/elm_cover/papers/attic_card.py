@@ -8,9 +8,9 @@ from datetime import date
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed, r_value, trimmed
-from ..core.plan import proved_job
-from ..core.plan.card import Card, CardLine, card_of
-from ..core.plan.filled_job import ProvedJob
+from ..core.done import proved_job
+from ..core.done.card import Card, CardLine, card_of
+from ..core.done.filled_job import ProvedJob
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
 from .after_rows import after_rows

@@ -9,9 +9,9 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, feet_inches
+from ..core.done.hidden_things import HiddenThing, WayIn, things_under, unplaced, ways_in
 from ..core.drawing import drawing
 from ..core.plan import plan
-from ..core.plan.buried import HiddenThing, WayIn, buried, unplaced, ways_in
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of, section_names
 from ..job.log_entry import LogEntry
@@ -31,7 +31,7 @@ FLOOR_HIGH = 600.0
 def buried_map(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The map as PDF. Raises JobError where nothing hidden is on record."""
     result = plan(job)
-    things, ways = buried(job, result), ways_in(job, result)
+    things, ways = things_under(job, result), ways_in(job, result)
     without = unplaced(job, result)
     if not things:
         text = "nothing that the fill hides has its place on record: put boxes, lights, ducts and wires on the Floor in Look over"

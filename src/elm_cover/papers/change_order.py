@@ -9,7 +9,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
-from ..core.plan import day_of, plan_logged
+from ..core.done import day_of, plan_logged
 from ..core.plan.changes import Changes
 from ..core.work.item import WorkItem
 from ..core.work.kinds import KINDS

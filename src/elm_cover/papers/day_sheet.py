@@ -9,11 +9,11 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed
+from ..core.done import proved_job
+from ..core.done.filled_job import ProvedJob
 from ..core.drawing import drawing
 from ..core.filling.stops import StopsSeen
 from ..core.filling.walked import DayRun
-from ..core.plan import proved_job
-from ..core.plan.filled_job import ProvedJob
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of
 from ..job.log_entry import LogEntry

@@ -16,9 +16,10 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, T
 
 from ..core.base.notebook import Flag
 from ..core.base.units import eighths, feet_inches, fixed, r_value, shortened, whole_up
+from ..core.done import day_of, plan_logged
 from ..core.drawing import drawing
 from ..core.floor.outline import edge_side
-from ..core.plan import Plan, day_of, plan_logged
+from ..core.plan import Plan
 from ..core.plan.opinions import house_rules_said
 from ..core.plan.totals import Span
 from ..core.section.eave_plan import EavePlan

@@ -11,9 +11,9 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import feet_inches, fixed
-from ..core.plan import proved_job
-from ..core.plan.filled_job import ProvedJob
-from ..core.plan.proving_leaks import Leakage, LeakLook
+from ..core.done import proved_job
+from ..core.done.filled_job import ProvedJob
+from ..core.done.proving_leaks import Leakage, LeakLook
 from ..core.proof.leakage import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry

@@ -9,9 +9,10 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable
 
 from ..core.base.units import fixed
+from ..core.crew import Load, Reach, load, reach
+from ..core.crew.loading import LoadLine, counted_back, counts_of
+from ..core.done import day_of, plan_logged
 from ..core.load.truck import PLACES
-from ..core.plan import Load, Reach, day_of, load, plan_logged, reach
-from ..core.plan.loading import LoadLine, counted_back, counts_of
 from ..job import Job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry

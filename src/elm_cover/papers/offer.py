@@ -13,11 +13,12 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame
 
 from ..core.base.units import eighths, fixed, r_value
+from ..core.done import as_logged, day_of, plan_logged
 from ..core.drawing import drawing
 from ..core.log.fold import Day
-from ..core.plan import Rack, as_logged, day_of, plan_logged, rack
 from ..core.plan.opinions import house_rules_said
 from ..core.rack.result import Way
+from ..core.ways import Rack, rack
 from ..formats.product_library import library
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of

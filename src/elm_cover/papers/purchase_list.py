@@ -9,7 +9,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
-from ..core.plan.week_order import OrderedLine
+from ..core.crew.week_order import OrderedLine
 from ..core.schedule.calendar import day_words
 from .drawn import HAIRLINE, INK, SOFT
 from .lettering import BOLD, REGULAR, marked, paragraph

@@ -9,8 +9,8 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
+from ..core.done import day_of, plan_logged
 from ..core.given.look import HoleToFind
-from ..core.plan import day_of, plan_logged
 from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, STOP, TradeLine, WorkItem, WorkList
 from ..core.work.kinds import KINDS
 from ..core.work.listing import materials_of

@@ -9,7 +9,7 @@ import pytest
 
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.remedies import EdgeWork, Remedy, dressing
-from elm_cover.core.plan import rack
+from elm_cover.core.ways import rack
 from elm_cover.job import read_job
 from tests.conftest import attic, codes, planned
 

@@ -9,10 +9,11 @@ from typing import Any
 import pytest
 
 from elm_cover.core.batts.batt import BattProduct
+from elm_cover.core.crew import reach
+from elm_cover.core.crew.loading import Counted, Load, counted_back, load
 from elm_cover.core.load.sizes import CONTAINERS, bag_ft3, bundle_ft3
 from elm_cover.core.load.truck import TruckInput, stowed, trips
-from elm_cover.core.plan import plan, reach
-from elm_cover.core.plan.loading import Counted, Load, counted_back, load
+from elm_cover.core.plan import plan
 from elm_cover.core.preparation.materials import MATERIALS
 from elm_cover.job import read_job
 from elm_cover.job.crew import KitLine, Truck

@@ -7,11 +7,11 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.done import filled_job, proved_job
 from elm_cover.core.filling.table import bags_by_section
 from elm_cover.core.log.entry import Entry
 from elm_cover.core.log.first_day import Cut, cut_of
 from elm_cover.core.log.standing import standing
-from elm_cover.core.plan import filled_job, proved_job
 from elm_cover.demo.week import small_documents
 from elm_cover.devices.counter import Practice
 from elm_cover.formats.field_pack import field_pack, read_pack

@@ -15,9 +15,10 @@ from pydantic_core import to_jsonable_python
 from pypdf import PdfReader
 
 from elm_cover.core.base.units import fixed
-from elm_cover.core.plan import Plan, plan, plan_json, rack
+from elm_cover.core.plan import Plan, plan, plan_json
 from elm_cover.core.rack.result import Rack
 from elm_cover.core.section.result import SectionPlan
+from elm_cover.core.ways import rack
 from elm_cover.job import Job, JobError, read_job
 from elm_cover.papers import offer as offer_paper
 from elm_cover.papers.job_sheet import job_sheet

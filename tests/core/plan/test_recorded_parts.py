@@ -19,13 +19,15 @@ import pytest
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.base.metric import all_in_metric
+from elm_cover.core.crew import load, reach
+from elm_cover.core.crew.day_tasks import job_tasks
+from elm_cover.core.crew.week_order import needs_of
 from elm_cover.core.drawing import reach_drawing
 from elm_cover.core.drawing.cut import Cut
 from elm_cover.core.drawing.scene import drawing, thumbnail
-from elm_cover.core.plan import Plan, corners, load, plan, plan_json, rack, reach
-from elm_cover.core.plan.day_tasks import job_tasks
-from elm_cover.core.plan.week_order import needs_of
+from elm_cover.core.plan import Plan, corners, plan, plan_json
 from elm_cover.core.rack.mix import Limits
+from elm_cover.core.ways import rack
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import Job, read_job
 from elm_cover.job.firm import Firm

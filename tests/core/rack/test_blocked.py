@@ -6,8 +6,9 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.plan import plan, rack
+from elm_cover.core.plan import plan
 from elm_cover.core.rack.core_sample import CoreSample
+from elm_cover.core.ways import rack
 from elm_cover.job import read_job
 from tests.conftest import attic
 from tests.random_jobs import POOL

@@ -12,10 +12,11 @@ from elm_cover.core.from_job.book import book_input
 from elm_cover.core.from_job.products import product_input
 from elm_cover.core.money.cost import cost_of
 from elm_cover.core.money.quantities import Quantities, total
-from elm_cover.core.plan import Rack, plan, rack
+from elm_cover.core.plan import plan
 from elm_cover.core.rack.mix import Limits, MixProgram, Option
 from elm_cover.core.rack.ranking import AIMS, measure
 from elm_cover.core.rack.weighed import Pricing
+from elm_cover.core.ways import Rack, rack
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.product_library import library
 from elm_cover.job import read_job

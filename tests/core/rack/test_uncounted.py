@@ -7,9 +7,9 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.plan import rack
 from elm_cover.core.rack.mix import Limits
 from elm_cover.core.rack.result import Rack
+from elm_cover.core.ways import rack
 from elm_cover.job import JobError, read_job
 from elm_cover.papers.offer import offer
 from tests.conftest import attic, planned

@@ -9,10 +9,10 @@ import pytest
 from elm_cover.core.from_job.book import book_input
 from elm_cover.core.from_job.products import product_input
 from elm_cover.core.money.quantities import Quantities
-from elm_cover.core.plan import rack
 from elm_cover.core.rack.candidate import Candidate, families
 from elm_cover.core.rack.core_sample import CoreSample
 from elm_cover.core.rack.weighed import Pricing, Rest, Weighed, weighed
+from elm_cover.core.ways import rack
 from elm_cover.formats.product_library import library
 from elm_cover.job import read_job
 from tests.conftest import attic, eave, planned

@@ -11,9 +11,11 @@ from scipy.sparse.csgraph import connected_components
 
 from elm_cover.core.base.arrays import Points
 from elm_cover.core.base.memory import Itself
+from elm_cover.core.crew import load, reach
+from elm_cover.core.done import fill_table
+from elm_cover.core.done.filled_by import bays_at_a_time
 from elm_cover.core.floor.grid import grid_of
-from elm_cover.core.plan import fill_table, load, plan, reach
-from elm_cover.core.plan.filling import bays_at_a_time
+from elm_cover.core.plan import plan
 from elm_cover.core.reach.bands import LEAST_FT2, Banded, banded
 from elm_cover.core.reach.crawl_floor import CrawlFloor, Room, crawl_floor
 from elm_cover.core.reach.cut_bands import WITHIN, cut_bands, most_bags

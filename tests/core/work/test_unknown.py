@@ -8,9 +8,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from elm_cover.core.done.hidden_things import things_under, unplaced
 from elm_cover.core.hazards.features import KINDS
 from elm_cover.core.plan import plan
-from elm_cover.core.plan.buried import buried, unplaced
 from elm_cover.core.work.item import TO_DO, WorkItem
 from elm_cover.job import Job, read_job
 from tests.conftest import attic, planned
@@ -91,7 +91,9 @@ def test_nothing_on_record_vanishes_in_silence(
     result = plan(job)
     listed = any(item.key.endswith(":f") for item in result.work.items)
     asked = any(item.field.startswith("sections[0].features[0]") for item in result.open)
-    mapped = any(thing.what.startswith(KINDS[kind].title) for thing in buried(job, result)) or unplaced(job, result)
+    mapped = any(thing.what.startswith(KINDS[kind].title) for thing in things_under(job, result)) or unplaced(
+        job, result
+    )
     bare = plan(read_job(attic()))
     takes_floor = result.sections[0].net_area_ft2 != bare.sections[0].net_area_ft2
     # A post with its place is cut round by batts alone.

@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.plan.week_order import OrderedLine
+from ...core.crew.week_order import OrderedLine
 from ...core.schedule.board import BoardDay
 from ...core.schedule.calendar import Conflict
 from ...core.schedule.day_plan import Stretch

@@ -5,9 +5,9 @@ from __future__ import annotations
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Flag, Open
+from ...core.crew.bands_told import SectionReach
+from ...core.crew.loading import LoadLine
 from ...core.load.truck import Stowed, TruckInput
-from ...core.plan.bands_told import SectionReach
-from ...core.plan.loading import LoadLine
 from ...core.reach.cord import Cord
 from ...core.reach.hose import Hose
 from ...job import Job

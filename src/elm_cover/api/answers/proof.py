@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
+from ...core.done.card import OpenYet
+from ...core.done.proved import RowAsked
+from ...core.done.proving_leaks import LeakLook
 from ...core.filling.shortage import Short
-from ...core.plan.card import OpenYet
-from ...core.plan.proving import RowAsked
-from ...core.plan.proving_leaks import LeakLook
 from ...core.proof.closed import BattProof, BayProof
 from ...core.proof.depths import DepthProof
 from ...core.proof.leakage import Change, FanTest

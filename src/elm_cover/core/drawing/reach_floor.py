@@ -7,8 +7,8 @@ from typing import Any
 import numpy as np
 import shapely
 
-from ..plan.bands_told import Behind, SectionReach
-from ..plan.reaching import Reach
+from ..crew.bands_told import Behind, SectionReach
+from ..crew.reaching import Reach
 from ..reach.bands import rows_of_cells
 from ..reach.crawl_floor import CRAWL_IN, GO_IN, deck_in
 

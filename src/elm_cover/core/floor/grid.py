@@ -127,3 +127,16 @@ def cells_without(outline: Points, keep_outs: tuple[Points, ...], more: tuple[Po
 def _is_box(outline: Points, bounds: tuple[float, float, float, float]) -> bool:
     x0, y0, x1, y1 = bounds
     return len(outline) == 4 and set(outline) == {(x0, y0), (x1, y0), (x1, y1), (x0, y1)}
+
+
+def cells_at(grid: Grid, places: Floats) -> Integers:
+    """The cell nearest to each place, shape (places,): its own where it lies on one. Source: handbook §2."""
+    if places.size == 0:
+        return np.zeros(0, dtype=np.int64)
+    table = np.full((grid.rows, grid.columns), -1, dtype=np.int64)
+    table[grid.row, grid.column] = np.arange(grid.count)
+    at = np.floor((places - np.array(grid.origin_ft)) / grid.cell_ft).astype(np.int64)
+    found = table[np.clip(at[:, 1], 0, grid.rows - 1), np.clip(at[:, 0], 0, grid.columns - 1)]
+    for i in np.flatnonzero(found < 0):
+        found[i] = np.argmin((grid.x_ft - places[i, 0]) ** 2 + (grid.y_ft - places[i, 1]) ** 2)
+    return np.asarray(found)

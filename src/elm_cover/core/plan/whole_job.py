@@ -12,6 +12,7 @@ from ...job.section import Section
 from ..base.notebook import Figure, Flag, Notebook, Open
 from ..base.units import shortened
 from ..eaves.foam_sheets import FoamOrder
+from ..from_job.answered import answered
 from ..from_job.book import book_input
 from ..from_job.look import look_input
 from ..from_job.products import product_input
@@ -27,7 +28,6 @@ from ..section.result import PlannedSection, SectionFields, SectionPlan
 from ..section.schools import School, all_schools
 from ..work.item import WorkList
 from ..work.listing import prepared, work_list
-from .answered import answered
 from .changes import Changes, Priced, changes_of
 from .look_over import Look, look_over
 from .opinions import opinions_here

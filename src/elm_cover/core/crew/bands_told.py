@@ -7,23 +7,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..base.arrays import Floats, Integers
+from ..base.arrays import Floats
 from ..base.memory import Itself, remembered
-from ..base.notebook import Notebook
-from ..floor.grid import Grid
+from ..floor.grid import Grid, cells_at
 from ..given.section import SectionInput
-from ..layers.stack import Lying
+from ..laying.as_chosen import laid_by_cell
 from ..laying.bags import spread_psf
-from ..laying.build_up import Laid
-from ..laying.decided import OldFill, old_fill_of
-from ..laying.heat import lying_of
-from ..laying.methods import lay
-from ..laying.site import Site, site_of
+from ..laying.site import site_of
 from ..reach.bands import Banded, beyond_reach
 from ..reach.crawl_floor import CrawlFloor, low_share
 from ..reach.way import Entrance, Way
 from ..section.result import PlannedSection
-from ..target.by_basis import target_of
 from .new_ways import NewWay, new_ways
 
 # Told sections beside the planned ones that they are told from.
@@ -171,31 +165,6 @@ def bags_by_cell(section: SectionInput, planned: Itself) -> Floats | None:
     if weight is None or weight.sum() <= 0:
         return np.full(site.grid.count, bags / site.grid.count)
     return np.asarray(bags * weight / weight.sum())
-
-
-def laid_on(section: SectionInput, site: Site) -> tuple[OldFill, Laid]:
-    """The old fill of a section, and what its choice lays on it; what it lacks is asked and flagged by the plan."""
-    old = old_fill_of(section, site, Notebook())
-    return old, lay(section, site, old, target_of(section, old.r, old.depth_in), Notebook())
-
-
-def laid_by_cell(section: SectionInput, site: Site) -> tuple[OldFill, Laid, Lying | None]:
-    """What is laid on a section, and what lies at each cell of its grid; None while no roof is known."""
-    old, laid = laid_on(section, site)
-    return old, laid, lying_of(old, laid, site.cells(old.map_in))
-
-
-def cells_at(grid: Grid, places: Floats) -> Integers:
-    """The cell nearest to each place, shape (places,): its own where it lies on one."""
-    if places.size == 0:
-        return np.zeros(0, dtype=np.int64)
-    table = np.full((grid.rows, grid.columns), -1, dtype=np.int64)
-    table[grid.row, grid.column] = np.arange(grid.count)
-    at = np.floor((places - np.array(grid.origin_ft)) / grid.cell_ft).astype(np.int64)
-    found = table[np.clip(at[:, 1], 0, grid.rows - 1), np.clip(at[:, 0], 0, grid.columns - 1)]
-    for i in np.flatnonzero(found < 0):
-        found[i] = np.argmin((grid.x_ft - places[i, 0]) ** 2 + (grid.y_ft - places[i, 1]) ** 2)
-    return np.asarray(found)
 
 
 def _bay_places(planned: PlannedSection) -> tuple[list[tuple[int, int]], Floats]:

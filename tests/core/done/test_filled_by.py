@@ -7,10 +7,12 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.crew import load, reach
+from elm_cover.core.done import fill_table
 from elm_cover.core.filling.run import run_of
 from elm_cover.core.filling.table import FillTable, RowWanted
 from elm_cover.core.from_job.log import entry_of
-from elm_cover.core.plan import fill_table, load, plan, reach
+from elm_cover.core.plan import plan
 from elm_cover.core.proof.depths import random_count
 from elm_cover.devices.counter import Practice
 from elm_cover.formats.log_file import read_entry

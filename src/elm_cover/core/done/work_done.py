@@ -7,9 +7,9 @@ from collections.abc import Iterable
 from ...job.log_entry import LogEntry
 from ..from_job.log import entry_of
 from ..log.fold import Day, Mark, fold
+from ..plan.whole_job import Plan
 from ..work.item import Done, WorkList
 from ..work.listing import Marks, work_list
-from .whole_job import Plan
 
 
 def day_of(entries: Iterable[LogEntry]) -> Day:

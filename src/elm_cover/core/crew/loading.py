@@ -14,25 +14,15 @@ from ..from_job.firm import kit_input, truck_input
 from ..from_job.products import product_input
 from ..given.kit import KitInput
 from ..given.product import ProductInput
-from ..load.sizes import (
-    BAFFLE,
-    CONTAINERS,
-    CORD,
-    FOAM_FT3_LB,
-    HOSE,
-    REMOVAL_BAG,
-    WIND_BLOCK,
-    bag_ft3,
-    bundle_ft3,
-)
+from ..load.sizes import BAFFLE, CONTAINERS, CORD, FOAM_FT3_LB, HOSE, REMOVAL_BAG, WIND_BLOCK, bag_ft3, bundle_ft3
 from ..load.truck import PLACES, LoadItem, Stowed, TruckInput, stowed, trips
 from ..log.fold import Day
 from ..money.quantities import Quantities, total
+from ..plan.order import OrderLine
+from ..plan.whole_job import Plan
 from ..reach.hose import Hose
 from ..work.item import WorkItem, WorkList
 from ..work.listing import materials_of
-from .order import OrderLine
-from .whole_job import Plan
 
 # Hose and cord are carried in lengths of so many feet. By judgement.
 HOSE_LENGTH_FT, CORD_LENGTH_FT = 50.0, 50.0

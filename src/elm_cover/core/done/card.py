@@ -10,7 +10,7 @@ from ..filling.safety import Despite, despites
 from ..layers.kinds import kind_of
 from ..work.item import LEFT
 from .filled_job import ProvedJob
-from .proving import Proved
+from .proved import Proved
 
 PCF = 12.0
 

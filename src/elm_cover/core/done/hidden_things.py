@@ -11,6 +11,7 @@ import shapely
 from ...job import Job
 from ..base.arrays import Floats
 from ..base.notebook import Notebook
+from ..floor.grid import cells_at
 from ..from_job.features import feature_inputs
 from ..from_job.products import product_input
 from ..from_job.section import section_input
@@ -18,9 +19,8 @@ from ..given.section import SectionInput
 from ..hazards.clearances import DECKS
 from ..hazards.features import KINDS, FeatureInput
 from ..laying.site import Site, site_of
+from ..plan.whole_job import Plan
 from ..section.result import SectionFields
-from .bands_told import cells_at
-from .whole_job import Plan
 
 # What stands out of the fill, or is no thing that one digs for.
 NOT_HIDDEN = frozenset(
@@ -69,7 +69,7 @@ def ways_in(job: Job, planned: Plan) -> tuple[WayIn, ...]:
     return tuple(found)
 
 
-def buried(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
+def things_under(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
     """Everything that the fill hides, numbered by section. Source: handbook §20, buried-things map."""
     from_ = {way.section: way.at_ft for way in ways_in(job, planned)}
     products = {product.id: product_input(product) for product in job.products}

@@ -9,11 +9,11 @@ from ..base.units import fixed
 from ..from_job.book import book_input
 from ..money.hours import PEOPLE_AT_THE_MACHINE, READINGS, work_hours
 from ..money.quantities import total
+from ..plan.whole_job import Plan
 from ..schedule.day_plan import ATTIC
 from ..schedule.tasks import JobTask, days_taken
 from ..work.item import AS_IT_IS, DONE, GONE, LEFT, WorkItem, WorkList
 from ..work.kinds import CREW, GROUPS
-from .whole_job import Plan
 
 # How long what is brushed or sprayed on dries before it is covered, h. Source: handbook §16, start value.
 DRIES_H = 12.0

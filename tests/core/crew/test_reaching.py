@@ -7,8 +7,9 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.crew import Reach, reach
 from elm_cover.core.drawing import reach_drawing
-from elm_cover.core.plan import Reach, plan, reach
+from elm_cover.core.plan import plan
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import Job, JobError, read_job
 from tests.conftest import attic

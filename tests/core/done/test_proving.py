@@ -18,7 +18,7 @@ from elm_cover.formats.run_json import run_told
 from elm_cover.job import JobError, read_job
 from elm_cover.job.log_entry import LogEntry
 from tests.conftest import attic
-from tests.core.plan.test_filling import with_hatch
+from tests.core.done.test_filled_by import with_hatch
 from tests.random_jobs import random_job
 
 JOB = read_job({**with_hatch(attic()), "house": {"climate_zone": "5A", "volume_ft3": 12_000.0}})

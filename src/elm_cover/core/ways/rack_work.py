@@ -10,6 +10,7 @@ from ..given.look import HoleToFind
 from ..given.section import SectionInput
 from ..given.work import WorkInput
 from ..money.quantities import Quantities, total
+from ..plan.work_list import bare_place, beyond_in, house_tasks, planned_place
 from ..preparation.markers import marker_count
 from ..rack.core_sample import CoreSample
 from ..rack.ground import Ground
@@ -20,7 +21,6 @@ from ..work.item import Task
 from ..work.listing import prepared
 from ..work.place import WorkPlace
 from ..work.tasks import depth_tasks
-from .work_list import bare_place, beyond_in, house_tasks, planned_place
 
 Lines = tuple[tuple[str, float | None], ...]
 

@@ -7,10 +7,11 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.plan import day_of, plan, work_after
-from elm_cover.core.plan.day_tasks import JobTasks, job_tasks
-from elm_cover.core.plan.stage import stage_of
-from elm_cover.core.plan.week_order import Need, OnHand, needs_of, week_order
+from elm_cover.core.crew.day_tasks import JobTasks, job_tasks
+from elm_cover.core.crew.week_order import Need, OnHand, needs_of, week_order
+from elm_cover.core.done import day_of, work_after
+from elm_cover.core.done.stage import stage_of
+from elm_cover.core.plan import plan
 from elm_cover.job import read_job
 from elm_cover.job.log_entry import LogEntry
 from tests.conftest import attic

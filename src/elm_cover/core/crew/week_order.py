@@ -8,10 +8,10 @@ from datetime import date
 
 from ...job import Job
 from ..base.units import many, whole_up
+from ..plan.whole_job import Plan
 from ..preparation.materials import MATERIALS
 from ..work.item import DONE, WorkList
 from ..work.listing import materials_of
-from .whole_job import Plan
 
 
 @dataclass(frozen=True)

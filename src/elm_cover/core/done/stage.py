@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from ...job import Job
 from ..log.fold import Day
+from ..plan.whole_job import Plan
 from ..work.listing import is_open_safety
 from .proving import Proof
-from .whole_job import Plan
 
 # In the order in which a job goes through them; a job that was lost stands apart.
 STAGES = {

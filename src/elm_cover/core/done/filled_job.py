@@ -8,18 +8,18 @@ from dataclasses import dataclass
 from ...job import Job
 from ...job.firm import Firm
 from ...job.log_entry import LogEntry
+from ..crew.loading import Load, load
+from ..crew.reaching import Reach, reach
 from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
 from ..from_job.log import entry_of
 from ..log.first_day import Cut
 from ..log.fold import Day
+from ..plan.whole_job import Plan, plan
 from ..work.item import DONE, WorkList
-from .filling import fill_table
-from .loading import Load, load
+from .filled_by import fill_table
 from .logged import plan_logged
 from .proving import Proof, prove
-from .reaching import Reach, reach
-from .whole_job import Plan, plan
 from .work_done import day_of
 
 # The house rule that has depth proved by the least reading. Source: handbook §19, «nowhere less» is the firm's choice.

@@ -1,0 +1,8 @@
+"""What the crew needs beside the plan: reach(job) -> Reach, load(job, plan, work, firm, hose) -> Load, tasks and orders of a week."""
+
+from __future__ import annotations
+
+from .loading import Load, load
+from .reaching import Reach, reach
+
+__all__ = ["Load", "Reach", "load", "reach"]

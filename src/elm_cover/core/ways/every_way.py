@@ -1,0 +1,36 @@
+"""rack(job, pool) -> Rack: every way of doing the job, weighed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ...job import Job
+from ...job.product import Product
+from ..from_job.book import book_input
+from ..from_job.products import product_input
+from ..rack.candidate import families
+from ..rack.mix import Limits
+from ..rack.ranking import ranked
+from ..rack.result import Rack
+from ..rack.weighed import Pricing
+from .answer import answer_of
+from .floors import Floors, floors_ready, steps_wanted
+from .weighing import weigh_all
+
+
+def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: Limits | None = None) -> Rack:
+    """Every method × product × target step on the job's open floors.
+
+    pool: products beside the job's own. mix_aim: also the best mix of ways under that aim and the limits.
+    """
+    known = {product.id: product_input(product) for product in (*pool, *job.products)}
+    pricing = Pricing(known, job.settings.spare_pct, book_input(job))
+    floors = floors_ready(job, pricing)
+    if not isinstance(floors, Floors):
+        return Rack((), None, (), floors)
+    wanted = steps_wanted(job, floors.grounds[True])
+    pooled = families(product for product in known.values() if product.kind is not None)
+    ways, count = weigh_all(floors, pooled, wanted, pricing)
+    return answer_of(
+        job, ranked(ways), wanted, count, None if mix_aim is None else (mix_aim, limits or Limits()), floors, pricing
+    )
