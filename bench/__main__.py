@@ -253,7 +253,7 @@ def main() -> int:
     print(
         f"  {cells:6,} cells: {large_solve * 1000 / BUDGET_MS:.2f} of 100 ms ({large_solve * 1000:.0f} ms); the program takes {own:,}"
     )
-    eaves_afresh, eaves_known = best_s(lambda: all_afresh(job), 3), best_s(lambda: corners(job), 3)
+    eaves_afresh, eaves_known = best_s(lambda: all_afresh(job), 3), best_s(lambda: corners(plan(job)), 3)
     print(
         f"  all eaves of that attic, remedies and all: {eaves_afresh / warm:4.1f} × one plan(job) after an edit ({eaves_afresh * 1000:.0f} ms), "
         f"{eaves_known / warm:.1f} × when solved before"

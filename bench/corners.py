@@ -9,7 +9,7 @@ import numpy as np
 from elm_cover.core.corner.conduction import Domain, System, assembled
 from elm_cover.core.corner.model import Corner, SettledLayer, domain_of, solve_corner
 from elm_cover.core.eaves.eave import Eave
-from elm_cover.core.plan import Corners, corners
+from elm_cover.core.plan import Corners, corners, plan
 from elm_cover.job import Job
 
 EAVE = Corner(
@@ -40,4 +40,4 @@ def small() -> System:
 def all_afresh(job: Job) -> Corners:
     """Every eave with nothing remembered, as after an edit that changes them all."""
     solve_corner.cache_clear()
-    return corners(job)
+    return corners(plan(job))

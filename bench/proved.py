@@ -44,6 +44,6 @@ def fold_and_proof_s() -> tuple[float, float]:
         run_of(table, entries)
         folded.append(time.perf_counter() - begun)
         begun = time.perf_counter()
-        prove(job, planned, table, entries)
+        prove(planned, table, entries)
         proved.append(time.perf_counter() - begun)
     return min(folded), min(proved)

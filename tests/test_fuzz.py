@@ -122,7 +122,7 @@ def test_a_document_is_planned_or_refused_with_a_field(document: dict[str, Any])
     json.dumps(drawing(result, {}), allow_nan=False)
     for section in job.sections:
         json.dumps(drawing(result, {}, section.id), allow_nan=False)
-    json.dumps(to_jsonable_python(corners(job)), allow_nan=False)
+    json.dumps(to_jsonable_python(corners(plan(job))), allow_nan=False)
     assert floor_svg(job) and floor_json(job) and write_features(job) and write_readings(job)
 
 

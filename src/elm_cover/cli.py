@@ -147,7 +147,7 @@ def _rack(options: argparse.Namespace) -> int:
 
 
 def _corners(options: argparse.Namespace) -> int:
-    print_json(to_jsonable_python(corners(load_job(options.file))))
+    print_json(to_jsonable_python(corners(plan(load_job(options.file)))))
     return SOUND
 
 

@@ -136,7 +136,7 @@ def test_nothing_is_printed_that_is_not_proved() -> None:
 
 
 def test_what_lies_under_is_numbered_with_two_distances_and_a_depth() -> None:
-    things = things_under(JOB, plan(JOB))
+    things = things_under(plan(JOB))
     assert [thing.what for thing in things] == ["Ceiling box", "Duct, one end", "Duct, the other end"], (
         "a post stands out"
     )
@@ -154,7 +154,7 @@ def test_what_lies_under_is_numbered_with_two_distances_and_a_depth() -> None:
 def test_depth_on_the_map_is_that_of_what_lies_there(rating: str | None, depth: float) -> None:
     light = {"kind": "recessed_light", "at_ft": [10, 10]} | ({} if rating is None else {"rating": rating})
     job = read_job(with_hatch(attic(features=[light])))
-    (thing,) = things_under(job, plan(job))
+    (thing,) = things_under(plan(job))
     assert thing.depth_in == pytest.approx(depth, abs=0.05) and thing.kept is (depth == 0.0)
     text = text_of(printed("what lies under", asked(job=job)))
     has(text, "none: kept clear" if depth == 0 else "18⅝ in")
@@ -164,7 +164,7 @@ def test_a_wire_under_boards_lies_no_deeper_than_the_joists_and_what_has_no_plac
     boards = {"kind": "platform", "at_ft": [16, 10], "size_in": [96, 72], "filled_under": True}
     box = {"kind": "junction_box", "at_ft": [16, 10]}
     job = read_job(with_hatch(attic(features=[boards, box, {"kind": "box", "count": 3}])))
-    (thing,) = things_under(job, plan(job))
+    (thing,) = things_under(plan(job))
     assert thing.depth_in == pytest.approx(3.5) and not thing.kept
     has(text_of(printed("what lies under", asked(job=job))), "Without a place on record", "Ceiling box × 3")
 

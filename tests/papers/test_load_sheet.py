@@ -6,6 +6,7 @@ from datetime import date
 
 from elm_cover.core.crew import reach
 from elm_cover.core.crew.week_order import Need, OnHand, week_order
+from elm_cover.core.plan import plan
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.crew_json import loaded_lines
 from elm_cover.job import read_job
@@ -24,7 +25,7 @@ def test_the_load_on_paper_has_everything_and_the_bands() -> None:
     assert len(lines) > 25 and all(line.item.title in whole for line in lines)
     assert "one trip" in whole and "out ______" in whole
     assert "Cord: 12 AWG" in whole and "machine's label" in whole
-    bands = [band for section in reach(job).sections for band in section.bands]
+    bands = [band for section in reach(plan(job)).sections for band in section.bands]
     last = next(text for text in found if text.startswith("In which order it is filled"))
     assert all(f"{band.bags:.1f}" in last for band in bands if band.bags) and len(bands) > 3
 

@@ -10,7 +10,7 @@ from typing import Any, Protocol
 from flask import current_app, request
 from pydantic_core import to_jsonable_python
 
-from ..core.plan import corners
+from ..core.plan import corners, plan
 from ..core.rack.mix import Limits
 from ..core.ways import rack
 from ..formats import dxf_in
@@ -73,7 +73,7 @@ def weighed(given: bytes, units: str) -> bytes:
 
 def solved(given: bytes, units: str) -> bytes:
     """The corners of a body as they were asked for."""
-    found = corners(CornersAsked.model_validate_json(given).job)
+    found = corners(plan(CornersAsked.model_validate_json(given).job))
     return written(_view(units).told(to_jsonable_python(found)))
 
 

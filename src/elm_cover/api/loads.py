@@ -69,9 +69,10 @@ def _made(given: bytes, asked: dict[str, Any]) -> _Made:
     job = LoadAsked.model_validate_json(given).job
     firm = Firm.model_validate(asked["firm"])
     day = None if asked["day"] is None else DAYS.validate_python(asked["day"])
-    planned, found = plan_logged(job, day), reach(job, None if day is None else day.cut)
+    planned = plan_logged(job, day)
+    found = reach(planned, None if day is None else day.cut)
     counts = {} if day is None else counts_of(day)
-    made = load(job, planned, planned.work, firm, found.hose)
+    made = load(planned, planned.work, firm, found.hose)
     return _Made(found, made, counted_back(made.items, counts), firm)
 
 

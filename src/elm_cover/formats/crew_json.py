@@ -22,7 +22,7 @@ from ..job.log_entry import LogEntry
 
 def reach_json(job: Job) -> dict[str, Any]:
     """Bands by section, hose, cord, what is wrong and what is not known."""
-    found = reach(job)
+    found = reach(plan(job))
     told: dict[str, Any] = to_jsonable_python(found, exclude={"behind"})
     for section in told["sections"]:
         for band in section["bands"]:
@@ -34,7 +34,7 @@ def reach_json(job: Job) -> dict[str, Any]:
 def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
     """The load list with weight, volume and trips. firm: its kit and truck, left out: the start values."""
     planned = plan(job)
-    made = loading.load(job, planned, planned.work, firm or Firm(), reach(job).hose)
+    made = loading.load(planned, planned.work, firm or Firm(), reach(planned).hose)
     told: dict[str, Any] = to_jsonable_python(made)
     return told
 
@@ -43,7 +43,7 @@ def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = Non
     """The load list with what the log says went out and came back."""
     day = day_of(log)
     planned = plan_logged(job, day)
-    made = loading.load(job, planned, planned.work, firm or Firm(), reach(job).hose)
+    made = loading.load(planned, planned.work, firm or Firm(), reach(planned).hose)
     return loading.counted_back(made.items, loading.counts_of(day))
 
 
@@ -73,7 +73,7 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
     """The day by the clock: attic air by the hour, the tasks of the job in it, start, end, days. Hours as decimals."""
     sky = asked.sky()
     planned = plan(job)
-    tasks = day_tasks.job_tasks(job, planned, planned.work)
+    tasks = day_tasks.job_tasks(planned, planned.work)
     minutes = {hour: work_minutes(sky, hour, tasks.suits) for hour in range(24)}
     people = max(LEAST_PEOPLE, job.book.rates.crew)
     best = best_start(for_crew(tasks.tasks, "the crew", people), minutes)

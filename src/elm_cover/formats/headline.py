@@ -38,7 +38,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         logged = day_of(entries) if entries else None
         result = plan_logged(job, logged)
     gate = result.work.gate
-    stage = stage_of(job, result, logged, proof=proof)
+    stage = stage_of(result, logged, proof=proof)
     told: dict[str, Any] = {
         "name": job.name,
         "address": job.address,
@@ -62,7 +62,7 @@ def _bags_in(proof: Proof) -> float:
 
 def _to_do(job: Job, result: Plan, out: Mapping[str, float]) -> dict[str, Any]:
     """What the calendar goes by, so that nobody plans a whole shelf for it: tasks, trades, what it needs."""
-    found = job_tasks(job, result, result.work)
+    found = job_tasks(result, result.work)
     bags = sum(line.bags_order for line in result.order if line.unit == "bags")
     return {
         "tasks": to_jsonable_python(found.tasks),
@@ -73,5 +73,5 @@ def _to_do(job: Job, result: Plan, out: Mapping[str, float]) -> dict[str, Any]:
         "zone": job.house.climate_zone,
         "bags": bags,
         "bundles": sum(line.bags_order for line in result.order if line.unit == "bundles"),
-        "needs": to_jsonable_python(needs_of(job, result, result.work, out)),
+        "needs": to_jsonable_python(needs_of(result, result.work, out)),
     }

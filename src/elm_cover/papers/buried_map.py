@@ -31,8 +31,8 @@ FLOOR_HIGH = 600.0
 def buried_map(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     """The map as PDF. Raises JobError where nothing hidden is on record."""
     result = plan(job)
-    things, ways = things_under(job, result), ways_in(job, result)
-    without = unplaced(job, result)
+    things, ways = things_under(result), ways_in(result)
+    without = unplaced(result)
     if not things:
         text = "nothing that the fill hides has its place on record: put boxes, lights, ducts and wires on the Floor in Look over"
         raise JobError([Fault("sections.features", text)])

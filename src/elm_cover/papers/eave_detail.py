@@ -108,7 +108,7 @@ def _asked(job: Job, result: Plan, section: str | None, edge: int | None) -> _Ea
         text = "no eave there with its heel, pitch, old fill and choice known; pick one in the strip, then Measure and Choose"
         raise JobError([Fault("edge", text)])
     of, eave = ready[0]
-    found = corners(job, result)
+    found = corners(result)
     solved = next((c for c in found.corners if c.section == of.id and eave.edge in c.edges), None)
     fields = result.fields[of.id]
     run = next(run for run in runs(fields.outline_ft, fields.edge_kinds, fields.rows) if run["edge"] == eave.edge)

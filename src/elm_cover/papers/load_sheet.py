@@ -31,8 +31,9 @@ ORDER = "Last needed goes in first. Out and back are counted in the units that s
 def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> bytes:
     """The load of a job as PDF. firm: whose kit and truck, left out: the start values. log: what was ticked."""
     day = day_of(log)
-    result, way = plan_logged(job, day), reach(job, day.cut)
-    made = load(job, result, result.work, firm or Firm(), way.hose)
+    result = plan_logged(job, day)
+    way = reach(result, day.cut)
+    made = load(result, result.work, firm or Firm(), way.hose)
     lines = counted_back(made.items, counts_of(day))
     parts: list[Part] = [("What goes on the truck", lambda: _list(made, lines, way))]
     if any(section.bands for section in way.sections):

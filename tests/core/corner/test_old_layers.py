@@ -13,7 +13,7 @@ from elm_cover.core.corner.old_layers import Over, settled_old
 from elm_cover.core.corner.report import CornerState
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.layers.layer import Layer, air_space_r
-from elm_cover.core.plan import corners
+from elm_cover.core.plan import corners, plan
 from elm_cover.job import read_job
 from tests.conftest import attic
 
@@ -99,7 +99,7 @@ def states(**layer: Any) -> dict[str, CornerState]:
     job = attic()
     job["settings"] = {"chart_rule": "interpolate"}
     job["sections"][0]["existing"][0].update(layer)
-    found = corners(read_job(job)).corners[0]
+    found = corners(plan(read_job(job))).corners[0]
     for remedy in found.remedies:
         assert 0 <= (remedy.saved_share or 0) < 0.3, "no remedy saves more than the edge costs"
     return {state.state: state for state in found.states}

@@ -9,13 +9,13 @@ import pytest
 from elm_cover.core.climate.temperatures import climate_of
 from elm_cover.core.corner.humidity import damp_limit, dew_point_f, mould_limit, saturation_psi
 from elm_cover.core.corner.report import verdict
-from elm_cover.core.plan import Corners, corners
+from elm_cover.core.plan import Corners, corners, plan
 from elm_cover.job import read_job
 from tests.conftest import attic, eave, planned
 
 
 def solved(job: dict[str, Any]) -> Corners:
-    return corners(read_job(job))
+    return corners(plan(read_job(job)))
 
 
 def test_vapor_pressure_and_dew_point_against_the_published_table() -> None:
@@ -167,6 +167,6 @@ def test_a_corner_that_cannot_be_solved_yet_names_its_section_and_what_comes_fir
 ) -> None:
     job = attic()
     job["sections"][0] = {k: v for k, v in job["sections"][0].items() if k not in ("name", "ceiling")} | section
-    assert corners(read_job(job)).missing == (
+    assert corners(plan(read_job(job))).missing == (
         f"{called}: heel, pitch, ceiling board and old fill come first, in Measure.",
     )

@@ -20,7 +20,7 @@ from tests.conftest import attic
 def tasks(document: dict[str, Any], *log: LogEntry) -> JobTasks:
     job = read_job(document)
     planned = plan(job)
-    return job_tasks(job, planned, work_after(planned, day_of(log)))
+    return job_tasks(planned, work_after(planned, day_of(log)))
 
 
 def entry(kind: str, value: dict[str, Any]) -> LogEntry:
@@ -97,14 +97,14 @@ def test_stages(change: dict[str, Any], placed: bool, stage: str) -> None:
     if not document["sections"]:
         document["choice"] = {}
     job = read_job(document)
-    assert stage_of(job, plan(job), placed=placed) == stage
+    assert stage_of(plan(job), placed=placed) == stage
 
 
 def test_anything_done_or_loaded_is_at_work_and_a_note_is_not() -> None:
     job = read_job(attic())
     moved = entry("load.out", {"what": "c1", "amount": 3, "unit": "bags"})
-    assert stage_of(job, plan(job), day_of([moved])) == "at_work"
-    assert stage_of(job, plan(job), day_of([entry("note", {"text": "hello"})])) == "to_offer"
+    assert stage_of(plan(job), day_of([moved])) == "at_work"
+    assert stage_of(plan(job), day_of([entry("note", {"text": "hello"})])) == "to_offer"
 
 
 def test_needs_are_summed_less_stock_and_rounded_once() -> None:
@@ -124,7 +124,7 @@ def test_needs_are_summed_less_stock_and_rounded_once() -> None:
 def test_what_a_job_needs_has_its_spare_and_its_waste() -> None:
     job = read_job(attic())
     planned = plan(job)
-    needs = {need.what: need for need in needs_of(job, planned, planned.work)}
+    needs = {need.what: need for need in needs_of(planned, planned.work)}
     assert needs["c1"].amount == pytest.approx(950 / 13.5 * 1.03)
     assert needs["baffles"].amount == pytest.approx(sum(t.baffle_pieces for t in planned.taken if t) * 1.03)
     assert needs["gun_foam"].unit == "cans" and 0 < needs["gun_foam"].amount < 3

@@ -19,7 +19,7 @@ HATCH = {"id": "h", "kind": "hatch", "at_ft": [19, 12.5], "opening_in": [22.5, 3
 
 
 def reached(document: dict[str, Any]) -> Reach:
-    return reach(read_job(document))
+    return reach(plan(read_job(document)))
 
 
 def with_hatch(**more: Any) -> dict[str, Any]:
@@ -30,7 +30,7 @@ def check_sums(job: Job) -> int:
     """Bands against the plan of the same job; how many sections were compared."""
     by_id = {section.id: section for section in plan(job).sections}
     compared = 0
-    for section in reach(job).sections:
+    for section in reach(plan(job)).sections:
         planned = by_id[section.section]
         if section.bands and planned.bags.field:
             compared += 1
@@ -125,7 +125,7 @@ def test_hose_is_asked_for_until_it_is_known() -> None:
 
 def test_what_is_drawn_is_the_bands_floor() -> None:
     job = read_job(demo_documents()[0])
-    found = reach(job)
+    found = reach(plan(job))
     drawn = reach_drawing(found)
     assert len(drawn["ways_ft"]) == len(found.sections[0].bands)
     (section,) = drawn["sections"]

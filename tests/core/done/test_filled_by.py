@@ -23,8 +23,9 @@ from tests.random_jobs import random_job
 
 
 def table_of(job: Job) -> FillTable:
-    planned, found = plan(job), reach(job)
-    return fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+    planned = plan(job)
+    found = reach(planned)
+    return fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
 
 
 @pytest.fixture(scope="module")
@@ -105,6 +106,7 @@ def test_the_row_to_prove_is_that_of_what_is_blown_and_not_of_batts_beneath() ->
 
 def field_pack_rows(seed: int | None) -> list[RowWanted]:
     job = read_job(attic() if seed is None else random_job(seed, 0.0))
-    planned, found = plan(job), reach(job)
-    table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+    planned = plan(job)
+    found = reach(planned)
+    table = fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
     return [row for row in table.rows if not row.closed]

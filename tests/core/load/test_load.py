@@ -24,7 +24,7 @@ from tests.conftest import attic
 def loaded(document: dict[str, Any], firm: Firm | None = None, people: int | None = None) -> Load:
     job = read_job(document)
     planned = plan(job)
-    return load(job, planned, planned.work, firm or Firm(), reach(job).hose, people)
+    return load(planned, planned.work, firm or Firm(), reach(planned).hose, people)
 
 
 @pytest.mark.parametrize(

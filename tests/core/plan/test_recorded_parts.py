@@ -96,22 +96,22 @@ def drawn_parts(job: Job, result: Plan) -> Iterator[tuple[str, Any]]:
 
 
 def solved_parts(job: Job, result: Plan) -> Iterator[tuple[str, Any]]:
-    solved = to_jsonable_python(corners(job, result), fallback=steady)
+    solved = to_jsonable_python(corners(result), fallback=steady)
     for number, corner in enumerate(solved.pop("corners")):
         yield from ((f"corner {number} {part}", inner) for part, inner in corner.items())
     yield "corners", solved
 
 
-def reached_parts(job: Job) -> Iterator[tuple[str, Any]]:
-    found = reach(job)
+def reached_parts(result: Plan) -> Iterator[tuple[str, Any]]:
+    found = reach(result)
     told = to_jsonable_python(found, exclude={"behind"}, fallback=steady)
     yield from ((f"reach of {section['section']}", section) for section in told.pop("sections"))
     yield from ((f"reach {part}", inner) for part, inner in told.items())
     yield "reach drawn", reach_drawing(found)
-    tasks = job_tasks(job, plan(job), plan(job).work)
+    tasks = job_tasks(result, result.work)
     yield "tasks", tasks
-    yield "needs", needs_of(job, plan(job), plan(job).work)
-    yield "load", load(job, plan(job), plan(job).work, Firm(), found.hose)
+    yield "needs", needs_of(result, result.work)
+    yield "load", load(result, result.work, Firm(), found.hose)
 
 
 def ranked_parts(job: Job) -> Iterator[tuple[str, Any]]:
@@ -124,7 +124,7 @@ def ranked_parts(job: Job) -> Iterator[tuple[str, Any]]:
 def parts_of(name: str) -> dict[str, str]:
     job = job_of(name)
     result = plan(job)
-    made = [*planned_parts(result), *drawn_parts(job, result), *solved_parts(job, result), *reached_parts(job)]
+    made = [*planned_parts(result), *drawn_parts(job, result), *solved_parts(job, result), *reached_parts(result)]
     if name not in DEMO:  # a demo job's rack weighs all the products shipped
         made += ranked_parts(job)
     return {part: digest(value) for part, value in made}

@@ -135,8 +135,9 @@ def test_of_jobs_at_random_every_bands_quota_is_within_its_bound() -> None:
     seen = 0
     for seed in range(50):
         job = read_job(random_job(seed, 0.0))
-        planned, found = plan(job), reach(job)
-        table = fill_table(job, planned, found, load(job, planned, planned.work, Firm(), found.hose))
+        planned = plan(job)
+        found = reach(planned)
+        table = fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
         by_hand = {band.number for section in found.sections for band in section.bands if band.by_hand}
         for section in found.sections:
             mine = [quota for quota in table.bands if quota.section == section.section]

@@ -91,9 +91,7 @@ def test_nothing_on_record_vanishes_in_silence(
     result = plan(job)
     listed = any(item.key.endswith(":f") for item in result.work.items)
     asked = any(item.field.startswith("sections[0].features[0]") for item in result.open)
-    mapped = any(thing.what.startswith(KINDS[kind].title) for thing in things_under(job, result)) or unplaced(
-        job, result
-    )
+    mapped = any(thing.what.startswith(KINDS[kind].title) for thing in things_under(result)) or unplaced(result)
     bare = plan(read_job(attic()))
     takes_floor = result.sections[0].net_area_ft2 != bare.sections[0].net_area_ft2
     # A post with its place is cut round by batts alone.

@@ -1,4 +1,4 @@
-"""What the crew needs beside the plan: reach(job) -> Reach, load(job, plan, work, firm, hose) -> Load, tasks and orders of a week."""
+"""What the crew needs beside the plan: reach(plan) -> Reach, load(plan, work, firm, hose) -> Load, tasks and orders of a week."""
 
 from __future__ import annotations
 

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from ...job import Job
 from ..base.units import fixed
-from ..from_job.book import book_input
 from ..money.hours import PEOPLE_AT_THE_MACHINE, READINGS, work_hours
 from ..money.quantities import total
 from ..plan.whole_job import Plan
@@ -52,9 +51,9 @@ class JobTasks:
         return sum(task.paid(people) * (days if task.each_day else 1) for task in self.tasks)
 
 
-def job_tasks(job: Job, planned: Plan, work: WorkList) -> JobTasks:
+def job_tasks(planned: Plan, work: WorkList) -> JobTasks:
     """The tasks of a job that are not done yet, in working order. Source: handbook §16, tasks of a job; §13, order."""
-    book = book_input(job)
+    job, book = planned.read.job, planned.read.book
     quantities = [each for each in planned.taken if each is not None]
     hours = work_hours(total(quantities), book) if quantities else {}
     setup, travel = book.rates["setup_hours"], book.rates["travel_hours"]

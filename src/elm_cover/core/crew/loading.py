@@ -6,12 +6,10 @@ import math
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from ...job import Job
 from ...job.firm import Firm
 from ..base.units import fixed, many, whole_up
 from ..eaves.remedies import REMEDIES
 from ..from_job.firm import kit_input, truck_input
-from ..from_job.products import product_input
 from ..given.kit import KitInput
 from ..given.product import ProductInput
 from ..load.sizes import BAFFLE, CONTAINERS, CORD, FOAM_FT3_LB, HOSE, REMOVAL_BAG, WIND_BLOCK, bag_ft3, bundle_ft3
@@ -75,20 +73,20 @@ class Load:
     uncounted: tuple[str, ...]
 
 
-def load(job: Job, planned: Plan, work: WorkList, firm: Firm, hose: Hose, people: int | None = None) -> Load:
+def load(planned: Plan, work: WorkList, firm: Firm, hose: Hose, people: int | None = None) -> Load:
     """Everything of plan and work list with spare, tools and protection from the firm's kit.
 
     Source: handbook §15, load list.
     """
-    products = {product.id: product_input(product) for product in job.products}
+    read, job = planned.read, planned.read.job
     taken = total(each for each in planned.taken if each is not None)
     hands = max(2, people or job.book.rates.crew)
     items = [
-        *_fill(planned.order, products),
+        *_fill(planned.order, read.products),
         *_eaves(planned, taken, job.settings.spare_pct),
         *_prepared(work.items),
         *_removal(taken, job.book.rates.removal_bag_ft3),
-        *_hose_and_cord(job, hose),
+        *_hose_and_cord(read.reach.cord_ft, hose),
         *_kit(kit_input(firm), taken, hands),
         LoadItem(
             what="card", title="Attic card and papers", amount=1, unit="sets", lb=0.2, ft3=0.0, place=PAPERS[0], step=PAPERS[1],
@@ -232,15 +230,15 @@ def _removal(taken: Quantities, bag_ft3_each: float) -> Iterator[LoadItem]:
         yield _item("removal_bags", "Vacuum bags", count, "bags", REMOVAL_BAG, ("door", "clear out"), said)
 
 
-def _hose_and_cord(job: Job, hose: Hose) -> Iterator[LoadItem]:
+def _hose_and_cord(cord_ft: float | None, hose: Hose) -> Iterator[LoadItem]:
     """Hose as far as it has to go, and no less than the label asks for. Source: handbook §14, §15."""
     if hose.needed_ft is not None:
         needed = max(hose.needed_ft, hose.label_least_ft or 0.0)
         length = math.ceil(needed / HOSE_LENGTH_FT - 1e-9) * HOSE_LENGTH_FT
         yield _item("hose", "Hose", length, "ft", HOSE, TOOLS, f"{fixed(needed)} ft, in lengths of 50 ft")
-    if job.reach.cord_ft:
-        length = math.ceil(job.reach.cord_ft / CORD_LENGTH_FT - 1e-9) * CORD_LENGTH_FT
-        yield _item("cord", "Cord", length, "ft", CORD, TOOLS, f"{job.reach.cord_ft:g} ft, in lengths of 50 ft")
+    if cord_ft:
+        length = math.ceil(cord_ft / CORD_LENGTH_FT - 1e-9) * CORD_LENGTH_FT
+        yield _item("cord", "Cord", length, "ft", CORD, TOOLS, f"{cord_ft:g} ft, in lengths of 50 ft")
 
 
 def _kit(kit: Iterable[KitInput], taken: Quantities, hands: int) -> Iterator[LoadItem]:

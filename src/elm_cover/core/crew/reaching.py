@@ -1,29 +1,25 @@
-"""reach(job) -> Reach: the way to every place of the attic, the bands it is filled in, hose and cord (handbook §14, §15)."""
+"""reach(plan) -> Reach: the way to every place of the attic, the bands it is filled in, hose and cord (handbook §14, §15)."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
-from ...job import Job
 from ..base.memory import Itself, remembered
 from ..base.notebook import Flag, Notebook, Open
 from ..base.units import fixed
-from ..from_job.products import product_input
-from ..from_job.reach import reach_input
-from ..from_job.section import section_input
 from ..given.reach import ReachInput
 from ..given.section import SectionInput
 from ..hazards.clearances import DECK_IN, FILLED_UNDER
 from ..laying.site import site_of
 from ..log.first_day import Cut
+from ..plan.whole_job import Plan
 from ..reach.bands import banded
 from ..reach.cord import Cord, cord
 from ..reach.crawl_floor import Deck, Room, crawl_floor
 from ..reach.cut_bands import cut_bands
 from ..reach.hose import THROW_FT, USUAL_MACHINE, Door, Hose, HoseAsked, hose
 from ..reach.way import Entrance, Way, way_over
-from ..section.by_kind import plan_section
 from .bands_told import Behind, SectionReach, bags_by_cell, section_reach
 
 # What one goes round on the way, beside holes in the floor. Source: handbook §14, way.
@@ -35,7 +31,7 @@ BEHIND_BYTES_KEPT = 32_000
 
 @dataclass(frozen=True, kw_only=True)
 class Reach:
-    """What reach(job) answers. throw_ft: as taken. behind: what the drawings are made from."""
+    """What reach(plan) answers. throw_ft: as taken. behind: what the drawings are made from."""
 
     sections: tuple[SectionReach, ...]
     throw_ft: float
@@ -47,15 +43,14 @@ class Reach:
     behind: Behind | None = field(default=None, repr=False, compare=False)
 
 
-def reach(job: Job, cut: Cut | None = None) -> Reach:
+def reach(planned_job: Plan, cut: Cut | None = None) -> Reach:
     """How the crew gets to every place of the attic, in what order it fills it, and what hose and cord that takes.
 
     cut: by what the floor was cut when the first day began; None: by the bags of today.
     """
     notes = Notebook()
-    given = reach_input(job)
-    products = {product.id: product_input(product) for product in job.products}
-    inputs = [section_input(job, i, products, Notebook()) for i in range(len(job.sections))]
+    read = planned_job.read
+    given, inputs = read.reach, read.sections
     throw = given.throw_ft or THROW_FT[given.machine or USUAL_MACHINE]
     crawled = [section for section in inputs if section.kind in CRAWLED]
     _ask(given, crawled, notes)
@@ -70,8 +65,8 @@ def reach(job: Job, cut: Cut | None = None) -> Reach:
     _flag_ways(given, way, notes)
     filled = [section for section in crawled if section.kind == "open_floor"]
     grids = {names[section.id]: site_of(section).grid for section in filled}
-    # As the plan plans them, so that what it has kept is not made again.
-    planned = [plan_section(section, Notebook(section.id, f"sections.{section.id}.")) for section in filled]
+    by_id = {each.plan.id: each for each in planned_job.planned}
+    planned = [by_id[section.id] for section in filled]
     bags = [bags_by_cell(section, Itself(each)) for section, each in zip(filled, planned, strict=True)]
     taken = {names[s.id]: None if b is None else Itself(b) for s, b in zip(filled, bags, strict=True)}
     found = banded(floor, way, throw, grids, even=cut is None or cut.bags is not None)

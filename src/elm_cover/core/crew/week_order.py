@@ -6,7 +6,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
-from ...job import Job
 from ..base.units import many, whole_up
 from ..plan.whole_job import Plan
 from ..preparation.materials import MATERIALS
@@ -48,12 +47,12 @@ class OrderedLine:
     jobs: tuple[str, ...]
 
 
-def needs_of(job: Job, planned: Plan, work: WorkList, out: Mapping[str, float] | None = None) -> tuple[Need, ...]:
+def needs_of(planned: Plan, work: WorkList, out: Mapping[str, float] | None = None) -> tuple[Need, ...]:
     """Bags, bundles, eave pieces and materials of a job, before any rounding. out: what went onto its truck already.
 
     Source: handbook §15, one rounding per product and delivery.
     """
-    spare = 1 + job.settings.spare_pct / 100
+    spare = 1 + planned.read.job.settings.spare_pct / 100
     found = [
         Need(line.product, line.name, line.unit, (line.bags_chart + line.bags_gaps) * spare) for line in planned.order
     ]

@@ -1,4 +1,4 @@
-"""The job by its log: plan_logged(job, day), filled_job(job), prove(job, plan, table, entries), proved_job(job, log)."""
+"""The job by its log: plan_logged(job, day), filled_job(job), prove(plan, table, entries), proved_job(job, log)."""
 
 from __future__ import annotations
 

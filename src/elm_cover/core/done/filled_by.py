@@ -1,13 +1,10 @@
-"""fill_table(job, …) -> FillTable: what the crew fills by: bands with quotas, places with their fill line, stops (handbook §17)."""
+"""fill_table(plan, …) -> FillTable: what the crew fills by: bands with quotas, places with their fill line, stops (handbook §17)."""
 
 from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
 
-from ...job import Job
-from ...job.document import section_names
-from ..base.notebook import Notebook
 from ..crew.bands_told import BandPlan
 from ..crew.loading import Load
 from ..crew.reaching import Reach
@@ -21,8 +18,6 @@ from ..filling.table import (
     ReadPlace,
     RowWanted,
 )
-from ..from_job.products import product_input
-from ..from_job.section import section_input
 from ..given.product import ProductInput
 from ..log.first_day import Cut
 from ..plan.whole_job import Plan
@@ -34,7 +29,6 @@ MOST_IN_BAYS = 8.0
 
 
 def fill_table(
-    job: Job,
     planned: Plan,
     found: Reach,
     made: Load,
@@ -46,7 +40,8 @@ def fill_table(
     since the first day's, this one's last, where that is known; cut: by what closed bays were shared out when the first day began.
     Source: handbook §17."""
     stops, past = with_times(seen) if seen else (stops_of(planned), ())
-    products = {product.id: product_input(product) for product in job.products}
+    products = planned.read.products
+    inputs = {section.id: section for section in planned.read.sections}
     blown = {id_ for id_, product in products.items() if product.chart is not None}
     by_id = {section.id: section for section in planned.sections}
     quotas: list[Quota] = []
@@ -57,8 +52,7 @@ def fill_table(
         # Without bags there is no quota to fill by, nor anything to read yet.
         if section.product not in blown or section.installed_in is None or section.bags.field is None:
             continue
-        index = [s.id for s in job.sections].index(section.id)
-        given = section_input(job, index, products, Notebook())
+        given = inputs[section.id]
         cells = cells_of(given, found, reached)
         quotas += [
             _quota(section, band, depth_in(cells, band.number)) for band in reached.bands if band.bags is not None
@@ -69,9 +63,7 @@ def fill_table(
             floors.append(floor_cells(section, given, cells))
     quotas.sort(key=lambda quota: quota.number)
     last = max((band.number for reached in found.sections for band in reached.bands), default=0)
-    quotas += _closed_bays(
-        planned, blown, last, cut, {s.id: s.framing.spacing_in if s.framing else None for s in job.sections}
-    )
+    quotas += _closed_bays(planned, blown, last, cut, {id_: section.spacing_in for id_, section in inputs.items()})
     return FillTable(
         bands=tuple(quotas),
         places=tuple(places),
@@ -82,7 +74,7 @@ def fill_table(
         past_stops=past,
         safety=safety_of(planned),
         revision=revision,
-        sections=section_names(job),
+        sections=dict(planned.read.work.names),
     )  # fmt: skip
 
 

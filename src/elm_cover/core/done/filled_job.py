@@ -30,11 +30,15 @@ BY_LEAST = ("claim_depth", "least")
 class FilledJob:
     """A job planned, how its floor is reached, what goes on the truck, and the table that the crew fills by."""
 
-    job: Job
     planned: Plan
     found: Reach
     made: Load
     table: FillTable
+
+    @property
+    def job(self) -> Job:
+        """The job as it is recorded."""
+        return self.planned.read.job
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -62,14 +66,14 @@ def filled_job(
     cut: Cut | None = None,
 ) -> FilledJob:
     """firm: whose kit and truck, left out: the start values. seen, revision: as of fill_table; cut: as of reach."""
-    planned, found = plan(job), reach(job, cut)
-    made = load(job, planned, planned.work, firm or Firm(), found.hose)
+    planned = plan(job)
+    found = reach(planned, cut)
+    made = load(planned, planned.work, firm or Firm(), found.hose)
     return FilledJob(
-        job=job,
         planned=planned,
         found=found,
         made=made,
-        table=fill_table(job, planned, found, made, seen, revision, cut),
+        table=fill_table(planned, found, made, seen, revision, cut),
     )
 
 
@@ -83,7 +87,7 @@ def proved_job(
     sealed = sum(item.cfm50.worth for item in known.work.items if item.state == DONE and item.cfm50 is not None)
     least = job.house_rules.get(BY_LEAST[0]) == BY_LEAST[1] if by_least is None else by_least
     entries = [entry_of(entry) for entry in log]
-    proof = prove(job, filled.planned, filled.table, entries, sealed, least)
+    proof = prove(filled.planned, filled.table, entries, sealed, least)
     # As they stand: a picture of a day that was taken back has its place no more.
     stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
     standing = tuple(e.model_copy(update={"value": stood[e.id]}) for e in log if e.id in stood)

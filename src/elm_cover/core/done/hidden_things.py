@@ -8,13 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 
-from ...job import Job
 from ..base.arrays import Floats
-from ..base.notebook import Notebook
 from ..floor.grid import cells_at
-from ..from_job.features import feature_inputs
-from ..from_job.products import product_input
-from ..from_job.section import section_input
 from ..given.section import SectionInput
 from ..hazards.clearances import DECKS
 from ..hazards.features import KINDS, FeatureInput
@@ -54,11 +49,11 @@ class WayIn:
     at_ft: tuple[float, float]
 
 
-def ways_in(job: Job, planned: Plan) -> tuple[WayIn, ...]:
+def ways_in(planned: Plan) -> tuple[WayIn, ...]:
     """One for each section: the first way in that is placed there, else its south-west corner. Source: handbook §20."""
     found = []
     for section in planned.sections:
-        placed = [a for a in job.accesses if a.at_ft is not None and a.section in (section.id, None)]
+        placed = [a for a in planned.read.job.accesses if a.at_ft is not None and a.section in (section.id, None)]
         if placed and (placed[0].section == section.id or len(planned.sections) == 1):
             at = placed[0].at_ft or (0.0, 0.0)
             found.append(WayIn(section=section.id, what=(placed[0].kind or "hatch").replace("_", "-"), at_ft=at))
@@ -69,17 +64,15 @@ def ways_in(job: Job, planned: Plan) -> tuple[WayIn, ...]:
     return tuple(found)
 
 
-def things_under(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
+def things_under(planned: Plan) -> tuple[HiddenThing, ...]:
     """Everything that the fill hides, numbered by section. Source: handbook §20, buried-things map."""
-    from_ = {way.section: way.at_ft for way in ways_in(job, planned)}
-    products = {product.id: product_input(product) for product in job.products}
+    from_ = {way.section: way.at_ft for way in ways_in(planned)}
     found: list[HiddenThing] = []
-    for index, plan in enumerate(planned.sections):
+    for plan, given in zip(planned.sections, planned.read.sections, strict=True):
         fields = planned.fields[plan.id]
         if plan.kind != "open_floor" or fields.depth_in is None:
             continue
         x, y = from_[plan.id]
-        given = section_input(job, index, products, Notebook())
         lies = _Lying(given, fields, site_of(given))
         for what, at in _placed(given.features):
             depth, kept = lies.at(at)
@@ -94,13 +87,13 @@ def things_under(job: Job, planned: Plan) -> tuple[HiddenThing, ...]:
     return tuple(found)
 
 
-def unplaced(job: Job, planned: Plan) -> tuple[str, ...]:
+def unplaced(planned: Plan) -> tuple[str, ...]:
     """What would be on the map and has no place on record, as words: “Recessed light × 6, Attic”. Source: handbook, Settled since,
     second part, 7: nothing recorded leaves the map in silence."""
     several = len(planned.sections) > 1
     found = []
-    for index, plan in enumerate(planned.sections):
-        for feature in feature_inputs(job, index, Notebook()):
+    for plan, given in zip(planned.sections, planned.read.sections, strict=True):
+        for feature in given.features:
             if feature.kind in KINDS and feature.kind not in NOT_HIDDEN and feature.count and feature.at_ft is None:
                 found.append(f"{_named(feature)}{f', {plan.name or plan.id}' if several else ''}")
     return tuple(found)

@@ -6,11 +6,8 @@ from collections.abc import Container, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
-from ...job import Job
-from ..base.notebook import Notebook
 from ..filling.run import Run
 from ..filling.table import FillTable
-from ..from_job.section import section_input
 from ..given.product import ProductInput
 from ..plan.whole_job import Plan
 from .row_bags import field_bags_by_row
@@ -20,12 +17,15 @@ from .row_bags import field_bags_by_row
 class Given:
     """What a proof is made from."""
 
-    job: Job
     planned: Plan
     table: FillTable
     run: Run
-    products: Mapping[str, ProductInput]
     by_least: bool
+
+    @property
+    def products(self) -> Mapping[str, ProductInput]:
+        """Those of the job, by id."""
+        return self.planned.read.products
 
     @cached_property
     def rows(self) -> dict[str, list[float] | None]:
@@ -51,5 +51,5 @@ class Given:
 
 
 def _field_bags_by_row(given: Given, index: int) -> list[float] | None:
-    found = field_bags_by_row(section_input(given.job, index, given.products, Notebook()))
+    found = field_bags_by_row(given.planned.read.sections[index])
     return None if found is None else list(found)

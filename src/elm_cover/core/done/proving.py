@@ -1,4 +1,4 @@
-"""prove(job, …) -> Proof: what a log proves of a job, by section and by product (handbook §19)."""
+"""prove(plan, …) -> Proof: what a log proves of a job, by section and by product (handbook §19)."""
 
 from __future__ import annotations
 
@@ -6,10 +6,8 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from ...job import Job
 from ..filling.run import Run, run_of
 from ..filling.table import FillTable
-from ..from_job.products import product_input
 from ..log.entry import Entry
 from ..log.standing import Ignored
 from ..plan.whole_job import Plan
@@ -41,7 +39,6 @@ class Proof:
 
 
 def prove(
-    job: Job,
     planned: Plan,
     table: FillTable,
     entries: Sequence[Entry],
@@ -50,13 +47,11 @@ def prove(
 ) -> Proof:
     """by_least: the firm claims by «nowhere less» instead of the bound. sealed_cfm50: of items done. Source: handbook §19."""
     run = run_of(table, entries)
-    stood = run.walked.stood
+    stood, job = run.walked.stood, planned.read.job
     given = Given(
-        job=job,
         planned=planned,
         table=table,
         run=run,
-        products={product.id: product_input(product) for product in job.products},
         by_least=by_least,
     )
     sections = tuple(proved_section(given, id_) for id_ in dict.fromkeys(band.section for band in table.bands))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ...job import Job
 from ..log.fold import Day
 from ..plan.whole_job import Plan
 from ..work.listing import is_open_safety
@@ -21,7 +20,7 @@ STAGES = {
 }
 
 
-def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = False, proof: Proof | None = None) -> str:
+def stage_of(planned: Plan, day: Day | None = None, placed: bool = False, proof: Proof | None = None) -> str:
     """The stage of a job. day: what its log comes to; placed: whether it stands on the calendar; proof: what the log proves, looked at
     once a day has ended.
 
@@ -29,6 +28,7 @@ def stage_of(job: Job, planned: Plan, day: Day | None = None, placed: bool = Fal
     at work: something was done or loaded, or a day was begun; sold, dated: by the sale on record and the calendar; to measure: while a question about
     one of its sections is open in Measure.
     """
+    job = planned.read.job
     if proof is not None and _all_in(proof):
         return "done" if _all_claimed(proof) and _safe(planned) else "to_prove"
     if day is not None and (day.done or day.out or day.days):

@@ -23,19 +23,14 @@ from .edges import edges_of, vent_groups
 from .features import feature_inputs, keep_outs_of
 
 
-def section_input(
-    job: Job, index: int, products: Mapping[str, ProductInput], notes: Notebook, burns: bool | None = None
-) -> SectionInput:
-    """One section of the job as the core takes it; asks for what its keep-outs and vents lack.
-
-    burns: whether to keep clear as for a fill that burns, or None: by the section's own product.
-    """
+def section_input(job: Job, index: int, products: Mapping[str, ProductInput], notes: Notebook) -> SectionInput:
+    """One section of the job as the core takes it; asks for what its keep-outs and vents lack. Kept clear as its own product asks
+    for, as for a fill that burns where none is picked."""
     section, house, framing = job.sections[index], job.house, job.sections[index].framing
     features = feature_inputs(job, index, notes)
     choice = job.choice.get(section.id)
-    if burns is None:
-        picked = products.get(choice.product or "") if choice else None
-        burns = picked is None or picked.kind is None or kind_of(picked.kind).burns
+    picked = products.get(choice.product or "") if choice else None
+    burns = picked is None or picked.kind is None or kind_of(picked.kind).burns
     kept = tuple(keep_outs_of(job, index, features, burns, notes))
     return SectionInput(
         id=section.id,

@@ -1,4 +1,4 @@
-"""The whole job planned: plan(job) -> Plan, corners(job) -> Corners."""
+"""The whole job planned: plan(job) -> Plan, corners(plan) -> Corners."""
 
 from __future__ import annotations
 

@@ -1,10 +1,9 @@
-"""corners(job) -> Corners: every eave of the job solved in two dimensions. The third door to the core, beside plan and rack."""
+"""corners(plan) -> Corners: every eave of the job solved in two dimensions (handbook §8)."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from ...job import Job
 from ..base.units import ROUNDING_SLACK
 from ..climate.temperatures import Climate, climate_of
 from ..corner import wind
@@ -24,14 +23,14 @@ from ..corner.report import (
     wind_washing,
 )
 from ..floor.outline import edge_side
-from ..from_job.book import energy_input
+from ..from_job.read import ReadJob
 from ..layers.layer import BOARD_R, boundary_r
 from ..money.saving import Saving
 from ..section.eave_plan import EavePlan
 from ..section.heat_account import HeatShare
 from ..section.result import SectionFields, SectionPlan
 from .totals import heat_of
-from .whole_job import Plan, plan
+from .whole_job import Plan
 
 LEAST_PLATE_IN = 0.5
 
@@ -70,11 +69,12 @@ class Corners:
     heat: tuple[HeatShare, ...] = ()
 
 
-def corners(job: Job, planned: Plan | None = None) -> Corners:
+def corners(result: Plan) -> Corners:
     """Every eave of the job, alike ones once. Eaves of unvented attics are left out: the air over them is not outdoor air.
 
-    planned: the job's plan, where it is at hand.
+    Source: handbook §8, the corner.
     """
+    job = result.read.job
     facts = job.corner
     humidity = None if facts.room_humidity_pct is None else facts.room_humidity_pct / 100
     judged = climate_of(job.house.climate_zone, facts.room_f, humidity, facts.design_f, facts.coldest_month_f)
@@ -85,20 +85,19 @@ def corners(job: Job, planned: Plan | None = None) -> Corners:
     if job.house.vented is False:
         text = "The attic is unvented: what is solved here takes outdoor air over the fill."
         return Corners(judged, room_dew_point_f(judged), facts.wall_r, (), (text,))
-    result = plan(job) if planned is None else planned
     found: list[EaveCorner] = []
     missing: list[str] = []
-    for section, document in zip(result.sections, job.sections, strict=True):
+    for section, given in zip(result.sections, result.read.sections, strict=True):
         if section.kind != "open_floor" or not section.eaves:
             continue
-        board = document.ceiling.board
+        board = given.board
         fields = result.fields[section.id]
         if board is None or not fields.eaves or fields.today is None:
             name = section.name or section.id
             missing.append(f"{name}: heel, pitch, ceiling board and old fill come first, in Measure.")
             continue
         try:
-            found += _of_section(job, section, fields, board, judged)
+            found += _of_section(result.read, section, fields, board, judged)
         except DomainError as error:
             missing.append(f"{section.name or section.id}: too large a section to solve here: {error}.")
     heat = () if missing else _heat_as_solved(result.sections, found)
@@ -116,9 +115,11 @@ def _heat_as_solved(sections: tuple[SectionPlan, ...], found: list[EaveCorner]) 
     return heat_of(sections, strips)
 
 
-def _of_section(job: Job, section: SectionPlan, fields: SectionFields, board: str, judged: Climate) -> list[EaveCorner]:
+def _of_section(
+    read: ReadJob, section: SectionPlan, fields: SectionFields, board: str, judged: Climate
+) -> list[EaveCorner]:
     groups: dict[Corner, list[EavePlan]] = {}
-    layers = _layers(job, section, fields, boundary_r(board))
+    layers = _layers(read, section, fields, boundary_r(board))
     remedies = dict(fields.work.remedies)
     for eave in section.eaves:
         if eave.edge not in fields.eaves:
@@ -128,26 +129,26 @@ def _of_section(job: Job, section: SectionPlan, fields: SectionFields, board: st
             plate_width_in=max(LEAST_PLATE_IN, fields.plate_widths_in[eave.edge]),
             board_r=BOARD_R[board],
             layers=layers,
-            wall_r=job.corner.wall_r,
+            wall_r=read.job.corner.wall_r,
             remedy=remedies.get(eave.edge),
             foam_r=fields.work.foam_r,
         )
         groups.setdefault(corner, []).append(eave)
-    return [_judged(job, section, fields, corner, alike, judged) for corner, alike in groups.items()]
+    return [_judged(read, section, fields, corner, alike, judged) for corner, alike in groups.items()]
 
 
 def _judged(
-    job: Job, section: SectionPlan, fields: SectionFields, corner: Corner, alike: list[EavePlan], judged: Climate
+    read: ReadJob, section: SectionPlan, fields: SectionFields, corner: Corner, alike: list[EavePlan], judged: Climate
 ) -> EaveCorner:
-    boundary = corner.boundary
+    boundary, house = corner.boundary, read.job.house
     run_ft = sum(eave.run_ft for eave in alike)
     facts = EaveFacts(
         run_ft,
         section.depth_total_in if section.depth_total_in is not None else corner.depth_in,
         section.ua_after if section.ua_after is not None else section.ua_today,
-        job.house.new_construction is True,
-        job.house.climate_zone,
-        energy_input(job),
+        house.new_construction is True,
+        house.climate_zone,
+        read.energy,
     )
     plain = replace(corner, remedy=None)
     states = []
@@ -160,7 +161,7 @@ def _judged(
     after = states[-1]
     open_bays = sum(eave.to_wind for eave in alike)
     washed = None
-    if job.settings.wind_washing:
+    if read.job.settings.wind_washing:
         states.append(state_of("wind", in_wind(corner), judged))
         feet = sum(eave.to_wind_ft for eave in alike)
         washed = wind_washing(corner, open_bays, feet, judged, facts, wind.ASSUMPTION)
@@ -182,7 +183,7 @@ def _judged(
     )
 
 
-def _layers(job: Job, section: SectionPlan, fields: SectionFields, boundary: float) -> tuple[SettledLayer, ...]:
+def _layers(read: ReadJob, section: SectionPlan, fields: SectionFields, boundary: float) -> tuple[SettledLayer, ...]:
     """What lies at full depth once it has settled; today's layers while nothing is chosen."""
     stack = fields.stack
     if stack is None:
@@ -196,7 +197,8 @@ def _layers(job: Job, section: SectionPlan, fields: SectionFields, boundary: flo
         *(SettledLayer(b.depth_in, b.r, b.material) for b in stack.batts),
     ]
     if blown:
-        kind = next((p.kind for p in job.products if p.id == section.product), None)
+        product = read.products.get(section.product or "")
+        kind = None if product is None else product.kind
         fill = stack.fill
         found.append(SettledLayer(fill.settled_in, fill.r, kind, fill.settled_in / fill.installed_in))
     return tuple(found)

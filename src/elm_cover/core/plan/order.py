@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ...job import Job
 from ..base.notebook import Notebook
 from ..eaves.foam_sheets import FoamCut, FoamOrder, foam_cuts, foam_order
-from ..given.section import SectionInput
+from ..from_job.read import ReadJob
 from ..money.quantities import bags_to_order
-from ..section.result import PlannedSection, SectionFields
+from ..section.result import PlannedSection
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -28,25 +27,25 @@ class OrderLine:
     pieces: int | None
 
 
-def foam_of_job(job: Job, inputs: list[SectionInput], fields: dict[str, SectionFields]) -> FoamOrder | None:
+def foam_of_job(read: ReadJob, planned: Sequence[PlannedSection]) -> FoamOrder | None:
     """Sheets and cuts of foam baffles over all eaves whose length is known."""
     cuts: list[FoamCut] = []
-    for section in inputs:
-        behind, baffle = fields[section.id], section.settings.baffle
+    for section, each in zip(read.sections, planned, strict=True):
+        behind, baffle = each.fields, section.settings.baffle
         if not baffle.foam or behind.stack is None or section.spacing_in is None:
             continue
         for edge, row in behind.rows.items():
             if edge in behind.eaves and row.baffles:
                 depth = behind.stack.depth_in
                 cuts += foam_cuts(behind.eaves[edge], depth, baffle, section.spacing_in, row.baffles)
-    return foam_order(cuts, job.settings.baffle_thickness_in)
+    return foam_order(cuts, read.job.settings.baffle_thickness_in)
 
 
-def order_lines(job: Job, planned: Sequence[PlannedSection], book: Notebook) -> tuple[OrderLine, ...]:
+def order_lines(read: ReadJob, planned: Sequence[PlannedSection], book: Notebook) -> tuple[OrderLine, ...]:
     """Bags and bundles by product over the whole job: one rounding each, at the end."""
     lines = []
     counted = [(each.plan, each.quantities) for each in planned if each.quantities is not None]
-    for product in job.products:
+    for product in read.products.values():
         parts = [(s, q.packs[product.id]) for s, q in counted if product.id in q.packs]
         if not parts:
             continue
@@ -57,13 +56,13 @@ def order_lines(job: Job, planned: Sequence[PlannedSection], book: Notebook) -> 
         else:
             known = [s.bags.field for s, _ in parts if s.bags.field is not None]
             field = sum(known) if len(known) == len(parts) else None
-        order = bags_to_order(wanted, job.settings.spare_pct)
+        order = bags_to_order(wanted, read.job.settings.spare_pct)
         laid = [layer for s, _ in parts for layer in s.batts if layer.product == product.id]
         unit = "bags" if product.chart else "bundles"
         lines.append(
             OrderLine(
                 product=product.id,
-                name=product.name or product.id,
+                name=product.name,
                 bags_gaps=gaps,
                 bags_chart=wanted - gaps,
                 bags_field=field,
@@ -82,6 +81,6 @@ def order_lines(job: Job, planned: Sequence[PlannedSection], book: Notebook) -> 
             "one rounding, at the end",
             **{"bundles_by_layout" if laid else "chart_bags": (wanted - gaps, unit)},
             **({"gaps_below": (gaps, unit)} if gaps else {}),
-            spare=(job.settings.spare_pct, "%"),
+            spare=(read.job.settings.spare_pct, "%"),
         )
     return tuple(lines)

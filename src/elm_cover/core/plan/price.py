@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
-from ...job import Job
 from ..base.notebook import Notebook
-from ..from_job.book import book_input, energy_input
-from ..given.product import ProductInput
+from ..from_job.read import ReadJob
 from ..money.cost import Cost, cost_of, pack_price
 from ..money.quantities import Quantities, total
 from ..money.saving import Saving, yearly_saving
@@ -15,27 +13,25 @@ from ..section.result import SectionPlan
 
 
 def job_cost(
-    job: Job,
+    read: ReadJob,
     taken: Sequence[Quantities | None],
     preparation: Quantities,
-    products: Mapping[str, ProductInput],
     notes: Notebook,
 ) -> Cost | None:
     """Price and hours of the job; None while what one of its sections takes is not known, or what a product costs, which
     it asks for. taken: by section; preparation: what the work list takes beside that."""
     known = [part for part in taken if part is not None]
-    book = book_input(job)
     used = {name for part in known for name in part.packs}
-    for index, product in enumerate(job.products):
-        if product.id in used and pack_price(products[product.id], book) is None:
+    for index, product in enumerate(read.products.values()):
+        if product.id in used and pack_price(product, read.book) is None:
             unit = "bag" if product.chart else "bundle"
-            notes.ask("choose", f"products[{index}].price", f"What does a {unit} of {product.name or product.id} cost?")
+            notes.ask("choose", f"products[{index}].price", f"What does a {unit} of {product.name} cost?")
     if not known or len(known) < len(taken):
         return None
-    return cost_of(total([*known, preparation]), products, job.settings.spare_pct, book)
+    return cost_of(total([*known, preparation]), read.products, read.job.settings.spare_pct, read.book)
 
 
-def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
+def explain_cost(read: ReadJob, cost: Cost, book: Notebook) -> None:
     """Enters how price and hours came about."""
     money = cost.currency
     book.figure(
@@ -48,7 +44,7 @@ def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
         labor=(cost.labor, money),
         disposal=(cost.disposal, money),
         overhead=(cost.overhead, money),
-        margin=(job.book.margin_pct, "% of the price"),
+        margin=(read.job.book.margin_pct, "% of the price"),
     )
     book.figure(
         "cost.hours",
@@ -57,7 +53,7 @@ def explain_cost(job: Job, cost: Cost, book: Notebook) -> None:
         "the machine's own hours + the other person-hours / crew, travel each day",
         "start rates, ± 40 %; by the work list and the plan",
         person_hours=(cost.person_hours, "h"),
-        crew=(job.book.rates.crew, "people"),
+        crew=(read.job.book.rates.crew, "people"),
         days=(cost.days, "days"),
         **{
             line.what.lower().replace(": ", "_").replace(" ", "_"): (line.amount, "h")
@@ -78,9 +74,10 @@ def saved_ua(sections: Sequence[SectionPlan]) -> float | None:
     return sum((s.ua_today or 0.0) - (s.ua_after or 0.0) for s in warm)
 
 
-def job_saving(job: Job, sections: Sequence[SectionPlan], cost: Cost | None) -> Saving | None:
+def job_saving(read: ReadJob, sections: Sequence[SectionPlan], cost: Cost | None) -> Saving | None:
     """What a year saves, over all sections; None while the heat of one of them is not known before or after."""
     saved = saved_ua(sections)
-    if job.house.climate_zone is None or saved is None or all(s.kind == "left_out" for s in sections):
+    zone = read.job.house.climate_zone
+    if zone is None or saved is None or all(s.kind == "left_out" for s in sections):
         return None
-    return yearly_saving(saved, job.house.climate_zone, energy_input(job), None if cost is None else cost.price)
+    return yearly_saving(saved, zone, read.energy, None if cost is None else cost.price)

@@ -1,8 +1,9 @@
-"""plan(job) -> Plan: the one door to the core, and the only place here that reads the job document."""
+"""plan(job) -> Plan: the whole plan of a job, from one reading of it."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any
 
 from pydantic_core import to_json, to_jsonable_python
@@ -12,12 +13,7 @@ from ...job.section import Section
 from ..base.notebook import Figure, Flag, Notebook, Open
 from ..base.units import shortened
 from ..eaves.foam_sheets import FoamOrder
-from ..from_job.answered import answered
-from ..from_job.book import book_input
-from ..from_job.look import look_input
-from ..from_job.products import product_input
-from ..from_job.section import section_input
-from ..from_job.work import work_input
+from ..from_job.read import ReadJob
 from ..given.section import SectionInput
 from ..money.cost import Cost
 from ..money.quantities import Quantities
@@ -37,13 +33,14 @@ from .price import explain_cost, job_cost, job_saving
 from .totals import Totals, heat_of, told_again, totals_of
 from .work_list import JobWork, job_work, lids_save_ua
 
-NOT_TOLD = {"fields", "job_work", "taken"}
+NOT_TOLD = {"job_work", "planned", "read"}
 LEVELS = ("stop", "caution", "note")
 
 
 @dataclass(frozen=True, kw_only=True)
 class Plan:
-    """What plan(job) answers. answered: steps with something on record. taken: by section, None while not known. fields holds the grids behind the figures, for the drawings."""
+    """What plan(job) answers. answered: steps with something on record. Not told: read, the job as it was read; planned, its
+    sections with the grids behind them."""
 
     sections: tuple[SectionPlan, ...]
     order: tuple[OrderLine, ...]
@@ -63,43 +60,53 @@ class Plan:
     foam: FoamOrder | None
     work: WorkList
     job_work: JobWork = field(repr=False, compare=False)
-    taken: tuple[Quantities | None, ...] = field(repr=False, compare=False)
-    fields: dict[str, SectionFields] = field(default_factory=dict, repr=False, compare=False)
+    read: ReadJob = field(repr=False, compare=False)
+    planned: tuple[PlannedSection, ...] = field(repr=False, compare=False)
+
+    @property
+    def taken(self) -> tuple[Quantities | None, ...]:
+        """What each section takes; None while not known."""
+        return tuple(each.quantities for each in self.planned)
+
+    @cached_property
+    def fields(self) -> dict[str, SectionFields]:
+        """The arrays behind the figures, by section, for the drawings."""
+        return {each.plan.id: each.fields for each in self.planned}
 
 
 def plan(job: Job) -> Plan:
     """The whole plan of a job: figures per section, the order, flags, open questions, and how each figure came about."""
-    book = Notebook()
-    seen = look_input(job)
-    look = look_over(seen, book)
-    products = {product.id: product_input(product) for product in job.products}
-    inputs: list[SectionInput] = []
+    return plan_read(ReadJob.of(job))
+
+
+def plan_read(read: ReadJob) -> Plan:
+    """The same of a job that was read already."""
+    job, book = read.job, Notebook()
+    look = look_over(read.look, book)
     planned: list[PlannedSection] = []
     if not job.sections:
         book.ask("measure", "sections", "Measure the attic: length and width first")
-    for index, section in enumerate(job.sections):
-        notes = Notebook(section.id, f"sections.{section.id}.")
+    for section, given, asked in zip(job.sections, read.sections, read.notes, strict=True):
+        notes = Notebook(section.id, asked.prefix)
         _flag_open_to_nowhere(job, section, notes)
-        given = section_input(job, index, products, notes)
-        inputs.append(given)
+        notes.add(asked)
         planned.append(plan_section(given, notes))
         book.flags += notes.flags
         named = notes.open if len(job.sections) == 1 else [_named(item, given) for item in notes.open]
         book.open += [item for item in named if all(item.field != other.field for other in book.open)]
         book.figures.update(notes.figures)
     sections = [each.plan for each in planned]
-    fields = {each.plan.id: each.fields for each in planned}
-    order = order_lines(job, planned, book)
-    record, prices = work_input(job), book_input(job)
-    work = job_work(inputs, planned, record, prices, look.holes, len(look.hazards_open))
+    order = order_lines(read, planned, book)
+    record, prices = read.work, read.book
+    work = job_work(read.sections, planned, record, prices, look.holes, len(look.hazards_open))
     flags = told_again(sorted(book.flags, key=lambda flag: LEVELS.index(flag.level)))
     taken = [each.quantities for each in planned]
-    cost = job_cost(job, taken, prepared(work.tasks, record), products, book)
+    cost = job_cost(read, taken, prepared(work.tasks, record), book)
     by = None
     if cost is not None:
-        explain_cost(job, cost, book)
+        explain_cost(read, cost, book)
         known = [part for part in taken if part is not None]
-        by = Priced(taken=known, products=products, spare_pct=job.settings.spare_pct, book=prices)
+        by = Priced(taken=known, products=read.products, spare_pct=job.settings.spare_pct, book=prices)
     changes = changes_of(work.tasks, record, by)
     if changes is not None:
         work = replace(work, given=replace(work.given, prices={**work.given.prices, **changes.each}))
@@ -110,20 +117,20 @@ def plan(job: Job) -> Plan:
         flags=flags,
         open=tuple(book.open),
         figures=book.figures,
-        answered=answered(job),
+        answered=read.answered,
         look=look,
         heat=with_lids(heat_of(sections), lids_save_ua(work)),
         cost=cost,
         changes=changes,
-        saving=job_saving(job, sections, cost),
-        opinions=opinions_here(inputs),
-        other_road=other_road(inputs, seen.hazards),
+        saving=job_saving(read, sections, cost),
+        opinions=opinions_here(read.sections),
+        other_road=other_road(read.sections, read.look.hazards),
         schools=all_schools(s.schools for s in sections),
-        foam=foam_of_job(job, inputs, fields),
+        foam=foam_of_job(read, planned),
         work=work_list(work.tasks, work.given),
         job_work=work,
-        taken=tuple(taken),
-        fields=fields,
+        read=read,
+        planned=tuple(planned),
     )
 
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ...job import Job
-from ...job.choice import Choice
-from ..from_job.book import energy_input
+from ..from_job.read import ReadJob
+from ..given.choice import ChoiceInput
+from ..given.product import ProductInput
 from ..laying.decided import BY_METHOD
 from ..money.saving import Saving, yearly_saving
 from ..rack.core_sample import CoreSample
@@ -21,7 +21,7 @@ MOST_WAYS_OUT = 5
 
 
 def answer_of(
-    job: Job,
+    read: ReadJob,
     placed: Sequence[Weighed],
     wanted: Sequence[float | None],
     count: int,
@@ -30,11 +30,11 @@ def answer_of(
     pricing: Pricing,
 ) -> Rack:
     """placed: every way, ranked; count: how many were weighed; mix: the aim and limits of the best mix, where one is asked for."""
-    picked = _picked(job, placed)
+    picked = _picked(read, placed)
     against = next((way for way in placed if way.id == picked), None) or _cheapest(placed)
     named = "the one picked" if picked is not None else "the cheapest that can be done"
     answers = tuple(
-        Way(way, _saving(job, way), () if against is None else why_not(way, against, named)) for way in placed
+        Way(way, _saving(read, way), () if against is None else why_not(way, against, named)) for way in placed
     )
     stuck = tuple(dict.fromkeys(text for way in placed for text in way.ways_out))
     if any(not way.blocks for way in placed):
@@ -54,33 +54,36 @@ def answer_of(
     )
 
 
-def _picked(job: Job, ways: Sequence[Weighed]) -> str | None:
+def _picked(read: ReadJob, ways: Sequence[Weighed]) -> str | None:
     """The way that the job's choice is now, where all open floors go one way."""
-    chosen = [(job.choice.get(s.id), s.old_fill) for s in job.sections if s.kind == "open_floor"]
+    chosen = [(s.choice, s.old_fill) for s in read.sections if s.kind == "open_floor"]
     for way in ways:
         if all(_is(choice, old_fill, core) for (choice, old_fill), core in zip(chosen, way.cores, strict=True)):
             return way.id
     return None
 
 
-def _is(choice: Choice | None, old_fill: str | None, core: CoreSample) -> bool:
+def _is(choice: ChoiceInput | None, old_fill: str | None, core: CoreSample) -> bool:
     """Whether a core is what the job's choice comes to, with what was decided about the old fill."""
     of = core.choice
     if of is None or choice is None:
         return False
-    depth = choice.depth
-    installed = depth.value_in if depth.by == "installed_in" else None
+    installed = choice.installed_in
     method: str = choice.method
     if method == "top_up":  # over fill that is lifted or cleared it comes to the way of that name
         method = next((name for name, action in BY_METHOD.items() if action == old_fill), method)
     action = BY_METHOD.get(method) or old_fill or "keep"
     if action != (of.old_fill or "keep"):
         return False
-    mine = (method, choice.product, choice.between, choice.layers)
+    mine = (method, _id(choice.product), _id(choice.between), choice.layers)
     same_depth = installed == of.installed_in or (
         installed is not None and of.installed_in is not None and abs(installed - of.installed_in) < 1e-6
     )
     return mine == (of.method, of.product, of.between, of.layers) and same_depth
+
+
+def _id(product: ProductInput | None) -> str | None:
+    return None if product is None else product.id
 
 
 def _cheapest(ways: Sequence[Weighed]) -> Weighed | None:
@@ -114,7 +117,8 @@ def _step_up(ways: Sequence[Way], now: Weighed) -> StepUp | None:
     )
 
 
-def _saving(job: Job, way: Weighed) -> Saving | None:
-    if job.house.climate_zone is None or way.saved_ua is None or way.cost is None:
+def _saving(read: ReadJob, way: Weighed) -> Saving | None:
+    zone = read.job.house.climate_zone
+    if zone is None or way.saved_ua is None or way.cost is None:
         return None
-    return yearly_saving(way.saved_ua, job.house.climate_zone, energy_input(job), way.cost.price)
+    return yearly_saving(way.saved_ua, zone, read.energy, way.cost.price)

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from ...job import Job
 from ...job.product import Product
-from ..from_job.book import book_input
 from ..from_job.products import product_input
+from ..from_job.read import ReadJob
 from ..rack.candidate import families
 from ..rack.mix import Limits
 from ..rack.ranking import ranked
@@ -23,14 +23,15 @@ def rack(job: Job, pool: Sequence[Product], mix_aim: str | None = None, limits: 
 
     pool: products beside the job's own. mix_aim: also the best mix of ways under that aim and the limits.
     """
-    known = {product.id: product_input(product) for product in (*pool, *job.products)}
-    pricing = Pricing(known, job.settings.spare_pct, book_input(job))
-    floors = floors_ready(job, pricing)
+    read = ReadJob.of(job)
+    known = {product.id: product_input(product) for product in pool} | dict(read.products)
+    pricing = Pricing(known, job.settings.spare_pct, read.book)
+    floors = floors_ready(read, pricing)
     if not isinstance(floors, Floors):
         return Rack((), None, (), floors)
-    wanted = steps_wanted(job, floors.grounds[True])
+    wanted = steps_wanted(floors.grounds[True])
     pooled = families(product for product in known.values() if product.kind is not None)
     ways, count = weigh_all(floors, pooled, wanted, pricing)
     return answer_of(
-        job, ranked(ways), wanted, count, None if mix_aim is None else (mix_aim, limits or Limits()), floors, pricing
+        read, ranked(ways), wanted, count, None if mix_aim is None else (mix_aim, limits or Limits()), floors, pricing
     )

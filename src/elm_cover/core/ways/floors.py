@@ -5,12 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from ...job import Job
-from ...job.document import section_names
 from ..base.notebook import Notebook, Open
-from ..from_job.look import look_input
-from ..from_job.section import section_input
-from ..from_job.work import work_input
+from ..from_job.read import ReadJob
 from ..given.section import SectionInput
 from ..money.quantities import Quantities, total
 from ..plan.look_over import look_over
@@ -36,23 +32,18 @@ class Floors:
     work: RackWork
 
 
-def floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[Open, ...]:
+def floors_ready(read: ReadJob, pricing: Pricing) -> Floors | tuple[Open, ...]:
     """The open floors, or what has to be known before anything can be weighed on them."""
-    quiet = Notebook()
-    inputs = {
-        burn: [section_input(job, i, pricing.products, quiet, burn) for i in range(len(job.sections))]
-        for burn in (True, False)
-    }
-    open_floors = [i for i, section in enumerate(job.sections) if section.kind == "open_floor"]
-    burning = _grounds([inputs[True][i] for i in open_floors], [])
-    others = _grounds([inputs[False][i] for i in open_floors], burning)
-    missing = _missing([inputs[True][i] for i in open_floors], burning)
+    burns = read.kept_clear(True)
+    open_floors = [section for section in burns if section.kind == "open_floor"]
+    burning = _grounds(open_floors, [])
+    others = _grounds([section for section in read.kept_clear(False) if section.kind == "open_floor"], burning)
+    missing = _missing(open_floors, burning)
     if missing:
         return missing
-    seen = look_input(job)
     ready = [ground for ground in burning if ground is not None]
-    closed = _others_planned(job, inputs[True])
-    work = rack_work(ready, closed, work_input(job), pricing.book, look_over(seen, Notebook()).holes)
+    closed = _others_planned(burns)
+    work = rack_work(ready, closed, read.work, pricing.book, look_over(read.look, Notebook()).holes)
     return Floors(
         work=work,
         grounds={
@@ -60,7 +51,7 @@ def floors_ready(job: Job, pricing: Pricing) -> Floors | tuple[Open, ...]:
             False: tuple(ground for ground in others if ground is not None),
         },
         rest=_rest(closed, work.constant, pricing),
-        names=section_names(job),
+        names=dict(read.work.names),
     )
 
 
@@ -89,7 +80,7 @@ def _missing(sections: Sequence[SectionInput], grounds: Sequence[Ground | None])
     return tuple(lacking.values())
 
 
-def steps_wanted(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...]:
+def steps_wanted(grounds: Iterable[Ground]) -> tuple[float | None, ...]:
     """Target R to weigh at: those set, what the codes ask for, what a retrofit does. Source: handbook §4."""
     targets, codes, retrofits = [], [], []
     for ground in grounds:
@@ -97,16 +88,16 @@ def steps_wanted(job: Job, grounds: Iterable[Ground]) -> tuple[float | None, ...
         target = target_of(section, old.r, old.depth_in)
         targets += [] if target.r is None else [target.r]
         codes += [] if target.code_r is None else [target.code_r]
-        if section.zone is not None and old.r is not None and not job.house.new_construction:
+        if section.zone is not None and old.r is not None and not section.new_construction:
             retrofits.append(retrofit_r(section.zone, old.depth_in or 0.0, old.r))
     return steps(targets, sorted(set(codes)), [max(retrofits)] if retrofits else [])
 
 
-def _others_planned(job: Job, sections: Sequence[SectionInput]) -> list[tuple[SectionInput, PlannedSection]]:
+def _others_planned(sections: Sequence[SectionInput]) -> list[tuple[SectionInput, PlannedSection]]:
     """The sections that are no open floor, planned as they are chosen."""
     return [
-        (sections[at], plan_section(sections[at], Notebook(sections[at].id)))
-        for at, section in enumerate(job.sections)
+        (section, plan_section(section, Notebook(section.id, f"sections.{section.id}.")))
+        for section in sections
         if section.kind != "open_floor"
     ]
 
