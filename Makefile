@@ -36,6 +36,7 @@ format: .build/dev .build/node
 client: .build/dev .build/node
 	$(BIN)/elm-cover openapi > .build/openapi.json
 	cd frontend && npm run --silent client
+	$(BIN)/python -m tools.registries > frontend/src/api/generated/registries.ts
 
 fuzz: .build/dev
 	$(BIN)/python -m tools.fuzz $(FUZZ)

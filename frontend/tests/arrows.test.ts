@@ -2,16 +2,17 @@ import { expect, test } from "vitest";
 
 /** Rooms of the front end, each with the rooms it may take from. */
 const ROOMS: Record<string, readonly string[]> = {
-  api: [],
+  generated: [],
+  api: ["generated"],
   theme: [],
-  ui: ["api", "theme"],
-  document: ["api"],
-  state: ["api", "ui", "document"],
-  inputs: ["api", "ui", "document", "state"],
-  drawings: ["api", "ui", "document", "state", "inputs"],
-  steps: ["api", "ui", "document", "state", "inputs", "drawings"],
-  field: ["theme", "ui"],
-  pages: ["api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
+  ui: ["generated", "api", "theme"],
+  document: ["generated", "api"],
+  state: ["generated", "api", "ui", "document"],
+  inputs: ["generated", "api", "ui", "document", "state"],
+  drawings: ["generated", "api", "ui", "document", "state", "inputs"],
+  steps: ["generated", "api", "ui", "document", "state", "inputs", "drawings"],
+  field: ["generated", "theme", "ui"],
+  pages: ["generated", "api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
 };
 const SOURCES = import.meta.glob<string>("../src/**/*.{ts,tsx}", { query: "?raw", import: "default", eager: true });
 
@@ -33,7 +34,8 @@ const taken = Object.entries(SOURCES).flatMap(([path, text]) => {
   }));
 });
 
-const room = (path: string) => path.split("/")[0] as string;
+// What `make client` writes lies in api/ and is a room of its own: the phone takes the lists, never the client.
+const room = (path: string) => (path.startsWith("api/generated/") ? "generated" : (path.split("/")[0] as string));
 const subRoom = (path: string) => (path.split("/").length > 2 ? (path.split("/")[1] as string) : null);
 
 test("rooms take only from rooms below them", () => {

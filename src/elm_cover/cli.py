@@ -29,6 +29,7 @@ from .formats.survey_csv import write_features, write_readings
 from .formats.work_json import work_json
 from .job import Fault, Job, JobError, job_schema
 from .job.log_entry import LogEntry
+from .job.paper_kinds import PAPERS, paper_by_ending
 from .papers.issue import Asked, printed
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
@@ -38,21 +39,6 @@ from .store.verifying import UNCHANGED, said_of, verified
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
 MOST_PAPER_BYTES = 40_000_000
-# Papers by the end of the file's name; the job sheet where nothing more is said.
-PAPER_ENDINGS = {
-    "offer.pdf": "offer",
-    "eave.pdf": "eave detail",
-    "work.pdf": "work list",
-    "change.pdf": "change",
-    "load.pdf": "load list",
-    "card.pdf": "attic card",
-    "receipt.pdf": "receipt",
-    "under.pdf": "what lies under",
-    "report.pdf": "report",
-    "leaks.pdf": "leak sheet",
-    "day.pdf": "day sheet",
-    ".pdf": "job sheet",
-}
 EXPORTS: dict[str, Callable[[Job, Sequence[LogEntry]], str]] = {
     "features.csv": lambda job, log: write_features(job),
     "readings.csv": lambda job, log: write_readings(job),
@@ -113,7 +99,8 @@ def parser() -> argparse.ArgumentParser:
     about = "Write part of a job file for other programs, by the ending of the file to write."
     exporting = command("export", _export, about)
     exporting.add_argument("file", type=Path, metavar="FILE", help="a job document, JSON")
-    kinds = "…offer.pdf, eave, work, change, load, card, receipt, under, report, leaks, day; any other .pdf: the job sheet; load.csv; .svg, .dxf or .json the Floor; readings.csv or features.csv"
+    papers = ", ".join(f"…{row.ending}" for row in PAPERS.values() if row.ending != ".pdf")
+    kinds = f"{papers}; any other .pdf: the job sheet; load.csv; .svg, .dxf or .json the Floor; readings.csv or features.csv"
     exporting.add_argument("to", type=Path, metavar="OUT", help=kinds)
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
@@ -170,10 +157,11 @@ def _check(options: argparse.Namespace) -> int:
 def _export(options: argparse.Namespace) -> int:
     to: Path = options.to
     name = to.name.lower()
-    paper = next((kind for ending, kind in PAPER_ENDINGS.items() if name.endswith(ending)), None)
+    paper = paper_by_ending(name)
     write = next((made for ending, made in EXPORTS.items() if name.endswith(ending)), None)
     if paper is None and write is None:
-        allowed = ", ".join(ending if ending.startswith(".") else f"…{ending}" for ending in (*PAPER_ENDINGS, *EXPORTS))
+        endings = sorted((*(row.ending for row in PAPERS.values()), *EXPORTS), key=lambda one: one.startswith("."))
+        allowed = ", ".join(ending if ending.startswith(".") else f"…{ending}" for ending in endings)
         raise JobError([Fault(str(to), f"ends in none of {allowed}")])
     log = () if options.log is None else load_log(options.log)
     job, today = load_job(options.file), options.date or date.today()

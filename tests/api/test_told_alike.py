@@ -16,11 +16,10 @@ from pypdf import PdfReader
 
 from elm_cover.api.app import create_app
 from elm_cover.cli import main
-from elm_cover.core.done.stage import STAGES
 from elm_cover.core.hazards.stops import STOPS
+from elm_cover.job.stages import STAGES
 from tests.conftest import attic
 
-STAGES_FILE = Path(__file__).parents[2] / "frontend/src/pages/shelf/stages.ts"
 FEATURES = [
     {"id": "flue", "kind": "flue", "flue": "double_wall_gas", "at_ft": [28, 12]},
     {"id": "light", "kind": "recessed_light", "rating": "unknown", "at_ft": [10, 10]},
@@ -85,12 +84,10 @@ def whole_day(client: FlaskClient, job: str, start: dict[str, Any]) -> Sequence[
     return [*said, ("hopper", {"bags": 0}), ("day.end", {})]
 
 
-def test_every_stage_is_a_filter_of_the_shelf_and_named_there(client: FlaskClient) -> None:
-    shown = STAGES_FILE.read_text(encoding="utf-8")
+def test_every_stage_is_a_filter_of_the_shelf(client: FlaskClient) -> None:
     assert len(STAGES) == 8
     for stage in STAGES:
         assert client.get(f"/api/jobs?stage={stage}").status_code == 200, stage
-        assert f"  {stage}: " in shown
     assert client.get("/api/jobs?stage=finished").status_code == 422
 
 

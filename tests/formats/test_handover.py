@@ -15,7 +15,7 @@ from pydantic import BaseModel
 from elm_cover.formats.archive import Archive, ArchivedPaper, for_customer, write_archive
 from elm_cover.formats.handover import DOCUMENT, GOES, STAYS, handed_over
 from elm_cover.job import Job, JobError
-from elm_cover.papers.issue import PAPERS
+from elm_cover.job.paper_kinds import PAPERS
 
 
 def models(annotation: Any) -> Iterator[type[BaseModel]]:

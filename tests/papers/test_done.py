@@ -15,7 +15,8 @@ from elm_cover.core.plan import plan
 from elm_cover.job import Job, JobError, read_job
 from elm_cover.job.log_entry import LogEntry
 from elm_cover.job.paper_code import code_in
-from elm_cover.papers.issue import PAPERS, Asked, printed
+from elm_cover.job.paper_kinds import PAPERS
+from elm_cover.papers.issue import Asked, printed
 from tests.conftest import attic
 from tests.core.done.test_filled_by import with_hatch
 from tests.core.done.test_proving import day, log_of

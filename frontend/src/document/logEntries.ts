@@ -1,26 +1,5 @@
+import type { DeskKind } from "../api/generated/registries";
 import type { components } from "../api/generated/schema";
-
-export type EntryKind =
-  | "work.done"
-  | "work.left"
-  | "note"
-  | "photo"
-  | "load.out"
-  | "load.back"
-  | "day.start"
-  | "day.end"
-  | "band.enter"
-  | "band.leave"
-  | "bag.in"
-  | "hopper"
-  | "core"
-  | "count.take"
-  | "answer"
-  | "reading"
-  | "leak.reading"
-  | "burner.test"
-  | "hazard.cleared"
-  | "void";
 
 /** An entry as this browser writes it, until the program has it. */
 export interface LogEntry {
@@ -29,7 +8,7 @@ export interface LogEntry {
   seq: number;
   at: string;
   actor: string;
-  kind: EntryKind;
+  kind: DeskKind;
   value: Record<string, unknown>;
   voids?: string;
   practice?: true;
@@ -72,7 +51,7 @@ export function keepOutbox(job: string, outbox: Outbox): boolean {
 /** The outbox with one more entry in it. */
 export function withEntry(
   outbox: Outbox,
-  said: { kind: EntryKind; value?: Record<string, unknown>; voids?: string; actor: string; practice?: boolean },
+  said: { kind: DeskKind; value?: Record<string, unknown>; voids?: string; actor: string; practice?: boolean },
   now = new Date(),
   id: string = crypto.randomUUID(),
 ): Outbox {
@@ -93,7 +72,7 @@ export function withEntry(
 /** The outbox with a day that was kept on paper: a device of its own, so that its times stand whatever this desk wrote before. */
 export function withPaperDay(
   outbox: Outbox,
-  said: readonly { kind: EntryKind; value: Record<string, unknown>; at: Date }[],
+  said: readonly { kind: DeskKind; value: Record<string, unknown>; at: Date }[],
   actor: string,
 ): Outbox {
   const device = `desk, from paper ${crypto.randomUUID().slice(0, 8)}`;

@@ -1,4 +1,4 @@
-import type { EntryKind } from "./logEntries";
+import type { DeskKind } from "../api/generated/registries";
 
 export interface PaperDayTyped {
   on: string;
@@ -11,7 +11,7 @@ export interface PaperDayTyped {
 }
 
 interface Said {
-  kind: EntryKind;
+  kind: DeskKind;
   value: Record<string, unknown>;
   at: Date;
 }

@@ -1,3 +1,5 @@
+import { OF_A_DAY as KINDS_OF_A_DAY } from "../api/generated/registries";
+
 /** One entry of the log as it travels. offset_s: what the clock of its device was off, as far as the device or the program knows;
  * mono_ms, run: the device's own running time, and which running of it. */
 export interface Entry {
@@ -33,25 +35,8 @@ export interface Ignored {
 const VOID = "void";
 const START = "day.start";
 const END = "day.end";
-/** What belongs to a day and goes with it when the day is taken back, as core/log/standing.py has it. */
-export const OF_A_DAY = new Set([
-  START,
-  END,
-  "day.pause",
-  "day.go",
-  "band.enter",
-  "band.leave",
-  "bag.in",
-  "bag.spoilt",
-  "hopper",
-  "reading",
-  "core",
-  "setting",
-  "signal",
-  "cause.checked",
-  "lot",
-  "count.take",
-]);
+/** What belongs to a day and goes with it when the day is taken back. */
+export const OF_A_DAY: ReadonlySet<string> = new Set(KINDS_OF_A_DAY);
 const WORKING_DAY_S = 12 * 3600;
 const PRACTISED = "it was practice: where a real day stands, practice counts nothing";
 const PINNED = ["section", "at_ft", "look"];

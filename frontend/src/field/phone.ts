@@ -1,3 +1,4 @@
+import type { PhoneKind } from "../api/generated/registries";
 import type { Clock } from "./clock";
 import type { KeptEntry, KeptPack, KeptPhoto, Memory, Said } from "./memory";
 import { daysBegun, keepFresh, takeNewer, takeOffered } from "./packs";
@@ -32,7 +33,7 @@ export interface More {
   practice?: boolean;
 }
 
-export type Act = readonly [kind: string, value?: Record<string, unknown>, more?: More];
+export type Act = readonly [kind: PhoneKind, value?: Record<string, unknown>, more?: More];
 
 /** A job on the phone without its screen: what it keeps, what it says, what it hears. */
 export class Phone {

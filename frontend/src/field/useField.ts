@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import type { PhoneKind } from "../api/generated/registries";
 import { phoneClock } from "./clock";
 import { OF_A_DAY } from "./entry";
 import type { KeptEntry, KeptPhoto, Memory } from "./memory";
@@ -34,7 +35,7 @@ export interface Field {
   holds: boolean;
   offset: number;
   undoable: Undoable | null;
-  say: (kind: string, value?: Record<string, unknown>, more?: More) => Promise<void>;
+  say: (kind: PhoneKind, value?: Record<string, unknown>, more?: More) => Promise<void>;
   /** Several entries of one act: taken back as one. */
   act: (acts: readonly Act[]) => Promise<void>;
   undo: (what: Undoable) => Promise<void>;

@@ -1,3 +1,4 @@
+import { WAITING as KINDS_THAT_WAIT } from "../api/generated/registries";
 import { type Entry, type Ignored, isPractice, joins, rightTime, seconds, standing } from "./entry";
 import type { FillTable, Quota } from "./pack";
 import { type Spot, Spots } from "./spots";
@@ -5,7 +6,7 @@ import { stopsAt, stopsLeft } from "./stops";
 import { type Asked, type BandRun, type DayRun, type DepthRead, emptyRun, inAttic, type ProductRun } from "./walked";
 
 const BAG_QUESTION = "bag:";
-const WAITING = new Set(["bag.in", "band.enter", "band.leave", "hopper", "day.end"]);
+const WAITING: ReadonlySet<string> = new Set(KINDS_THAT_WAIT);
 const DESK = "desk";
 const HAS_ITS_BAGS = 0.5;
 

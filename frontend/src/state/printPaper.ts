@@ -1,19 +1,7 @@
 import { ask } from "../api/client";
+import type { PaperKind } from "../api/generated/registries";
 import type { JobEdits } from "./useJob";
 
-export type PaperKind =
-  | "job sheet"
-  | "offer"
-  | "eave detail"
-  | "work list"
-  | "change"
-  | "load list"
-  | "attic card"
-  | "receipt"
-  | "what lies under"
-  | "report"
-  | "leak sheet"
-  | "day sheet";
 /** Which eave a detail is of; left out: the first. */
 export type EaveAsked = { section: string; edge: number } | null;
 

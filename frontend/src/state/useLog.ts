@@ -1,15 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
+import { type DeskKind, OF_A_DAY } from "../api/generated/registries";
 import type { components } from "../api/generated/schema";
-import {
-  afterAnswers,
-  type EntryKind,
-  keepOutbox,
-  keptOutbox,
-  type Outbox,
-  withEntry,
-  withPaperDay,
-} from "../document/logEntries";
+import { afterAnswers, keepOutbox, keptOutbox, type Outbox, withEntry, withPaperDay } from "../document/logEntries";
 import { watchLog } from "./logStream";
 import { NOBODY } from "./saving";
 
@@ -27,7 +20,7 @@ export interface LogHandle {
   refused: Outbox["refused"];
   trouble: string | null;
   /** Answers the id of the entry. */
-  add: (kind: EntryKind, value: Record<string, unknown>) => string;
+  add: (kind: DeskKind, value: Record<string, unknown>) => string;
   /** A day that was kept on paper, each entry with its own time. */
   addPaperDay: (said: Parameters<typeof withPaperDay>[1]) => void;
   takeBack: (entry: string) => void;
@@ -37,18 +30,7 @@ export interface LogHandle {
   setActor: (name: string) => void;
 }
 
-// What belongs to a day, as far as the desk writes it (core/log/standing.py).
-const OF_A_DAY = new Set<EntryKind>([
-  "day.start",
-  "day.end",
-  "band.enter",
-  "band.leave",
-  "bag.in",
-  "hopper",
-  "reading",
-  "core",
-  "count.take",
-]);
+const OF_THE_DAY: ReadonlySet<string> = new Set(OF_A_DAY);
 const RETRY_MS = 4000;
 const LOOK_MS = 15_000;
 const ACTOR = "elm-cover.actor";
@@ -122,9 +104,9 @@ export function useLog(job: string): LogHandle {
 
   const practising = day?.practice ?? false;
   const write = useCallback(
-    (kind: EntryKind, value: Record<string, unknown>, voids?: string) => {
+    (kind: DeskKind, value: Record<string, unknown>, voids?: string) => {
       // What is written of a practice day is practice; a day that is begun here is real.
-      const practice = practising && OF_A_DAY.has(kind) && kind !== "day.start";
+      const practice = practising && OF_THE_DAY.has(kind) && kind !== "day.start";
       const id = crypto.randomUUID();
       put(withEntry(current.current, { kind, value, actor, voids, practice }, new Date(), id));
       void send();

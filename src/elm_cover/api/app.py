@@ -31,6 +31,7 @@ from .planning import planning
 from .problems import Problem, handle_problems, invalid
 from .products import tables
 from .racks import racks
+from .routes import check_routes
 from .security import LOCAL_HOSTS, guard
 from .wire import pack_answers
 
@@ -82,4 +83,5 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         return document(app)
 
     app.register_blueprint(pages)
+    check_routes(app)
     return app

@@ -18,6 +18,7 @@ from ..devices.weather import MadeUpForecast
 from ..job import Fault, JobError
 from ..job.crew import Crew
 from ..job.firm import Firm
+from ..job.stages import has_begun
 from ..store.calendar import Busy, CalendarLine, StoredWeather, busy_times, calendar_lines, weather_of
 from ..store.firm import read_firm
 from ..store.jobs import JobStore
@@ -95,7 +96,7 @@ def _job(line: CalendarLine) -> JobToPlace:
             for gate in to_do["gates"]
         ),
         promised_by=None if promised is None else date.fromisoformat(promised),
-        begun=line.stage == "at_work",
+        begun=has_begun(line.stage),
         suits=bool(to_do.get("suits")),
     )
 

@@ -11,17 +11,10 @@ from ..store.devices import Device, add_device, all_devices, change_device, devi
 from .answers.field import DeviceChange, DeviceList, DevicePath, DeviceTold, MadeDevice, NewDevice
 from .jobs import ACTOR, job_store
 from .problems import Problem, problem
+from .routes import route_of
 
 devices = APIBlueprint("devices", __name__, url_prefix="/api/devices", abp_tags=[Tag(name="devices")])
 BEARER = "Bearer "
-# What a device with a token may ask for; the rest is the desk's.
-FOR_DEVICES = (
-    "/api/field/days",
-    "/api/jobs/<job_id>/field-pack",
-    "/api/jobs/<job_id>/log",
-    "/api/photos",
-    "/api/photos/<name>",
-)
 
 
 def asking_device() -> Device | None:
@@ -49,7 +42,8 @@ def guard_devices(app: Flask) -> None:
             text = "This device was taken off the list, or never stood on it. What it holds stays on it: join it again at the desk."
             return problem(401, "Unknown device", text)
         rule = request.url_rule.rule if request.url_rule else ""
-        if rule not in FOR_DEVICES:
+        row = route_of(request.method, rule)
+        if row is None or not row.device:
             return problem(
                 403, "Not for a device", "A device reads its days, its packs and its log; the rest is done at the desk."
             )

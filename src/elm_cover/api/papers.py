@@ -11,6 +11,7 @@ from ..core.filling.stops import StopsSeen
 from ..job import Job, read_job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
+from ..job.paper_kinds import PAPERS
 from ..papers.issue import Asked, printed
 from ..papers.lettering import LettersMissingError, missing_letters
 from ..store.firm import read_firm
@@ -54,7 +55,7 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     logged = store.log(path.job_id)
     log = tuple(entries_of(logged))
     # The only paper that judges by which stops a day was begun.
-    stops = stops_seen(store, path.job_id, logged) if query.kind == "day sheet" else ()
+    stops = stops_seen(store, path.job_id, logged) if PAPERS[query.kind].by_stops else ()
     number, job = store.issue_paper(
         path.job_id,
         query.kind,

@@ -10,39 +10,10 @@ from flask import Flask, Response, g, request
 from werkzeug.exceptions import HTTPException
 
 from .problems import problem
+from .routes import LITTLE_BYTES, route_of
 from .wire import FOR_GOOD
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
-# The most a route reads of a body: a job document where one is taken, next to nothing elsewhere.
-JOB_BYTES = 2_000_000
-BODY_LIMIT_BYTES = {
-    "/api/plan": JOB_BYTES,
-    "/api/rack": JOB_BYTES,
-    "/api/corners": JOB_BYTES,
-    "/api/load": JOB_BYTES,
-    "/api/load.csv": JOB_BYTES,
-    "/api/calendar/places": 200_000,
-    "/api/calendar/propose": 200_000,
-    "/api/calendar/weather": 100_000,
-    "/api/calendar/weather.csv": 100_000,
-    "/api/calendar/busy/<crew>": JOB_BYTES,
-    "/api/firm": JOB_BYTES,
-    "/api/import/products": JOB_BYTES,
-    "/api/export/products": JOB_BYTES,
-    "/api/jobs": JOB_BYTES,
-    "/api/jobs/<job_id>": JOB_BYTES,
-    "/api/jobs/<job_id>/log": JOB_BYTES,
-    "/api/export/<name>": JOB_BYTES,
-    "/api/outline/join": JOB_BYTES,
-    "/api/compare": 2 * JOB_BYTES,
-    "/api/outline/walk": 10_000,
-    "/api/import/csv/<what>": JOB_BYTES,
-    "/api/import/dxf": 10_000_000,
-    "/api/papers/verify": 40_000_000,
-    "/api/photos": 15_000_000,
-    "/api/archives": 300_000_000,
-}
-OTHER_BODY_LIMIT_BYTES = 4_000
 CHANGES = ("POST", "PUT", "PATCH", "DELETE")
 
 
@@ -70,8 +41,13 @@ def body_limit(app: Flask, method: str, path: str) -> int:
     try:
         rule, _ = app.url_map.bind("").match(path, method, return_rule=True)
     except HTTPException:
-        return OTHER_BODY_LIMIT_BYTES
-    return BODY_LIMIT_BYTES.get(rule.rule, OTHER_BODY_LIMIT_BYTES)
+        return LITTLE_BYTES
+    return _body_bytes(method, rule.rule)
+
+
+def _body_bytes(method: str, rule: str) -> int:
+    row = route_of(method, rule)
+    return LITTLE_BYTES if row is None else row.body_bytes
 
 
 def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
@@ -81,7 +57,7 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
     @app.before_request
     def _check() -> Response | None:
         rule = request.url_rule.rule if request.url_rule else ""
-        request.max_content_length = BODY_LIMIT_BYTES.get(rule, OTHER_BODY_LIMIT_BYTES)
+        request.max_content_length = _body_bytes(request.method, rule)
         if (request.content_length or 0) > request.max_content_length:
             limit = f"At most {_size(request.max_content_length)} here; this is {_size(request.content_length or 0)}."
             return problem(413, "Too large", limit)

@@ -50,8 +50,9 @@ class Practice:
         """Every entry of the day, in order. Source: handbook §18, it speaks the same protocol as any bag counter."""
         self._chance = random.Random(self.seed)
         self._seq, self._at_s, self._bags = 0, 0.0, 0
-        kind = "glass" if any(p.minutes[1] / p.bag_lb > 0.09 for p in self.table.products) else "cellulose"
-        machine = Machine(kind, self.seed, self.settings)
+        # One machine blows the day: glass, where any of it is.
+        sorts = {product.feeds_as for product in self.table.products}
+        machine = Machine("glass" if "glass" in sorts else "cellulose", self.seed, self.settings)
         level = HOPPER_BAGS
         yield self._say("day.start", {"revision": self.revision, "bags": bags_by_section(self.table)})
         yield self._say("hopper", {"bags": HOPPER_BAGS})

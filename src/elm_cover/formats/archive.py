@@ -13,7 +13,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..job import Fault, Job, JobError, read_job
-from .handover import DOCUMENT, PAPERS, STAYS, handed_over
+from ..job.paper_kinds import goes_to_customer
+from .handover import DOCUMENT, STAYS, handed_over
 from .job_file import dump_document, parse_json
 from .log_file import entries_in, entry_document
 from .photo import is_own, keep_photo, megapixels
@@ -76,7 +77,7 @@ FIRMS_OWN = tuple(name for name, what in DOCUMENT.items() if what == STAYS)
 def for_customer(archive: Archive) -> Archive:
     """What is handed over: the fields of the job file that go, photos, the last paper of each kind that is made for a customer; no
     log. Raises JobError where the job holds a field that stands on no list. Source: handbook §20; design: hand-over."""
-    last = {paper.kind: paper for paper in archive.papers if paper.kind in PAPERS}
+    last = {paper.kind: paper for paper in archive.papers if goes_to_customer(paper.kind)}
     papers = tuple(sorted(last.values(), key=lambda paper: paper.number))
     return Archive(handed_over(archive.document), archive.photos, papers)
 

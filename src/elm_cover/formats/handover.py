@@ -88,18 +88,6 @@ DOCUMENT: Fields = {
         },
     },
 }  # fmt: skip
-# Papers that are made for a customer; lists of the crew and the firm's own sheets stay.
-PAPERS = (
-    "job sheet",
-    "offer",
-    "change",
-    "attic card",
-    "receipt",
-    "what lies under",
-    "report",
-    "leak sheet",
-    "eave detail",
-)
 
 
 def handed_over(document: Mapping[str, Any]) -> dict[str, Any]:

@@ -17,10 +17,8 @@ from ..core.drawing import thumbnail
 from ..core.log.fold import Day
 from ..core.plan import Plan
 from ..job import Job, read_job
+from ..job.stages import STAGES
 from .log_file import read_entry
-
-# Stages at which nothing is to be done or ordered any more.
-ALL_IN = ("to_prove", "done")
 
 
 def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
@@ -48,7 +46,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "stage": stage,
         "day": _to_do(job, result, {} if logged is None else logged.out),
     }
-    if proof is not None and stage in ALL_IN:
+    if proof is not None and STAGES[stage].all_in:
         bags_in, claims = _bags_in(proof), [one.claim.claimed or 0.0 if one.claim else 0.0 for one in proof.products]
         told["proved"] = {"bags_in": bags_in, "r": min(claims, default=0.0) or None}
         told["day"] |= {"tasks": [], "needs": [], "bags": whole_up(bags_in)}

@@ -44,7 +44,7 @@ class Asked:
     seen: tuple[StopsSeen, ...] = ()
 
 
-PAPERS: dict[str, Callable[[Asked], bytes]] = {
+PRINTED: dict[str, Callable[[Asked], bytes]] = {
     "job sheet": lambda a: job_sheet(a.job, a.today, a.log),
     "offer": lambda a: offer(a.job, a.today, a.log),
     "eave detail": lambda a: eave_detail(a.job, a.today, a.section, a.edge),
@@ -73,4 +73,4 @@ def printed(kind: str, asked: Asked) -> bytes:
         "of": [asked.section, asked.edge],
     }
     with paper_view(asked.metric), issued_as(Issued(code_of(made_from), asked.revision)):
-        return PAPERS[kind](asked)
+        return PRINTED[kind](asked)

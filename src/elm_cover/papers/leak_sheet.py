@@ -14,6 +14,7 @@ from ..core.base.units import feet_inches, fixed
 from ..core.done import proved_job
 from ..core.done.filled_job import ProvedJob
 from ..core.done.proving_leaks import Leakage, LeakLook
+from ..core.hazards.before_test import BEFORE_A_TEST
 from ..core.proof.leakage import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
@@ -25,10 +26,7 @@ from .parts import HEAD, PLAIN, SMALL, facts, signed, table, with_drawing
 
 LINES_LEAST, LINES_HIGH = 150.0, 320.0
 TESTS = ("before", "after")
-SAID = (
-    "Burners off before a test, restored by whoever is qualified. No test while vermiculite-like or suspect fibre, mould or droppings are "
-    "suspected, or fire or ash is in a hearth. Draft and spillage are judged by a qualified person, never by this sheet."
-)
+SAID = f"{BEFORE_A_TEST} Draft and spillage are judged by a qualified person, never by this sheet."
 
 
 def leak_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:

@@ -8,12 +8,13 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Any
 
+from ..job.stages import STAGES
 from .jobs import JobStore, NoSuchJobError
 from .rows import BusyRow, DewPointRow, JobRow, PlacementRow, WeatherRow
-from .shelf import SOLD, stage_with
+from .shelf import stage_with
 
 # Jobs that a calendar shows: those placed, and those sold or at work that wait for a day.
-WAITING = (SOLD, "at_work")
+WAITING = tuple(stage for stage, row in STAGES.items() if row.waits)
 MOST_WAITING = 500
 
 

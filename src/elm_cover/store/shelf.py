@@ -15,11 +15,14 @@ from typing import Any
 
 from peewee import SqliteDatabase, fn
 
+from ..job.stages import STAGES, dated
 from .rows import JobRow
 
 MOST_A_PAGE, A_PAGE = 200, 60
-# The stage that a day on the calendar turns into another.
-SOLD, DATED = "sold", "dated"
+# The stages that a day on the calendar turns into another, and those that come of it with the one each was.
+BEFORE_DATED: dict[str | None, str] = {
+    row.when_dated: stage for stage, row in STAGES.items() if row.when_dated is not None
+}
 # By what it is sorted: the column, and whether the largest come first.
 SORTS: dict[str, tuple[str, bool]] = {
     "saved": ("job.touched", True),
@@ -38,7 +41,7 @@ class NoSuchPageError(ValueError):
 
 def stage_with(base: str, day: str | None) -> str:
     """The stage of a job that stands on this day of the calendar, None: on none: what is sold and has a day is dated."""
-    return DATED if base == SOLD and day is not None else base
+    return dated(base, day is not None)
 
 
 @dataclass(frozen=True)
@@ -146,9 +149,10 @@ def _asked(sought: Sought) -> Iterator[Condition]:
     for word in sought.words.casefold().split():
         yield "INSTR(job.words, ?) > 0", (word,)
     if sought.stage is not None:
-        yield "job.stage = ?", (SOLD if sought.stage == DATED else sought.stage,)
-        if sought.stage in (SOLD, DATED):
-            yield f"placement.day IS {'' if sought.stage == SOLD else 'NOT '}NULL", ()
+        before = BEFORE_DATED.get(sought.stage)
+        yield "job.stage = ?", (before or sought.stage,)
+        if before is not None or sought.stage in BEFORE_DATED.values():
+            yield f"placement.day IS {'' if before is None else 'NOT '}NULL", ()
     if sought.crew is not None:
         yield "placement.crew = ?", (sought.crew,)
     if sought.month is not None:

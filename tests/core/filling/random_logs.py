@@ -58,7 +58,7 @@ def readings(chance: random.Random, table: FillTable, band: int) -> list[dict[st
 def random_table(chance: random.Random) -> FillTable:
     """One or two products over two to seven bands, some places, some stops."""
     products = [
-        FilledWith(id=f"p{i}", name=f"P{i}", unit="bags", bag_lb=25.0, bags_field=0.0, on_truck=chance.uniform(20, 60), minutes=(0.8, 2.0))
+        FilledWith(id=f"p{i}", name=f"P{i}", unit="bags", bag_lb=25.0, bags_field=0.0, on_truck=chance.uniform(20, 60), minutes=(0.8, 2.0), feeds_as="cellulose")
         for i in range(chance.choice([1, 1, 2]))
     ]  # fmt: skip
     bands = tuple(

@@ -13,6 +13,7 @@ from elm_cover.core.filling.constants import START, pace_range
 from elm_cover.core.filling.forecast import corridor, forecast
 from elm_cover.core.filling.run import said_of
 from elm_cover.core.filling.verdict import verdict
+from elm_cover.core.layers.kinds import feed_of
 from elm_cover.devices.machine import Machine
 
 # Mean 13.0, s 0.9.
@@ -102,8 +103,8 @@ def test_the_corridor_is_as_wide_as_on_line() -> None:
 
 
 def test_how_long_a_bag_usually_takes() -> None:
-    assert pace_range("loose_glass", 30) == (1.5, 3.0)
-    assert pace_range("loose_cellulose", 25) == (0.8, 2.0)
+    assert pace_range(feed_of("glass_loose").lb_per_min, 30) == (1.5, 3.0)
+    assert pace_range(feed_of("cellulose_loose").lb_per_min, 25) == (0.8, 2.0)
 
 
 @pytest.mark.parametrize(

@@ -19,7 +19,7 @@ TABLE = FillTable(
         ReadPlace(id="m1", section="main", marker=1, at_ft=(1, 1), band=1, old_in=3.5, fill_in=15.5, tapered=False),
         ReadPlace(id="m2", section="main", marker=2, at_ft=(9, 1), band=2, old_in=3.5, fill_in=9.0, tapered=True),
     ),
-    products=(FilledWith(id="p", name="P", unit="bags", bag_lb=25, bags_field=16, on_truck=15, minutes=(0.8, 2)),),
+    products=(FilledWith(id="p", name="P", unit="bags", bag_lb=25, bags_field=16, on_truck=15, minutes=(0.8, 2), feeds_as="cellulose"),),
     stops=(
         StopStanding(key="fan:1", hazard="fan", what="Fan", who="crew", why="", by_crew=True),
         StopStanding(key="hazard:w", hazard="wires", what="Wires", who="electrician", why="", by_crew=False),

@@ -7,15 +7,15 @@ from typing import Any
 import pytest
 
 from elm_cover.core.hazards.stops import STOPS
-from elm_cover.core.work.gates import HAZARD_GATES
-from elm_cover.core.work.hazards import BY_THE_HOUR, who_clears
+from elm_cover.core.work.gates import groups_gated
+from elm_cover.core.work.hazards import who_clears
 from elm_cover.core.work.item import Done, WorkList
 from elm_cover.core.work.kinds import GROUPS
 from elm_cover.core.work.listing import Marks, work_list
 from tests.conftest import attic, planned
 
 ORDER = list(GROUPS)
-LISTED = [kind for kind in STOPS if kind not in BY_THE_HOUR]
+LISTED = [kind for kind in STOPS if "by the hour" not in STOPS[kind].marks]
 
 
 def listed(document: dict[str, Any], *done: str, left: dict[str, str] | None = None) -> WorkList:
@@ -144,7 +144,7 @@ def test_every_hazard_gates_what_it_blocks_until_it_is_cleared(kind: str, status
     missing = next(m for m in work.gate.missing if m.key == own)
     assert missing.who == who_clears(kind) and "stop" in missing.why
     gated = {by_key[key].group for key in item.waited_for_by}
-    assert gated >= {"close"} and gated <= {*HAZARD_GATES.get(kind, ("close",)), "close"}
+    assert gated >= {"close"} and gated <= {*groups_gated(kind), "close"}
     # A tick lifts what the crew cures itself; of a trade's it never does.
     ticked = next(i for i in listed(job, own).items if i.key == own)
     assert ticked.state == ("done" if who_clears(kind) == "crew" else "stop")

@@ -6321,6 +6321,9 @@ export interface components {
         /**
          * Stop
          * @description signs: what it looks like. blocks: reads on after “blocks”. caution: what to do on the spot, in plain words.
+         *
+         *     who: clears it, the crew or which trade. by_item: the kind of item by which the crew sees to it; by_feature: an item made of a
+         *     feature cures it, where there is one. gates: groups of the work list that wait for it. marks: what other rules go by.
          */
         Stop: {
             /** Title */
@@ -6333,6 +6336,16 @@ export interface components {
             cleared_by: string;
             /** Caution */
             caution: string;
+            /** Who */
+            who: string;
+            /** By Item */
+            by_item: string | null;
+            /** By Feature */
+            by_feature: boolean;
+            /** Gates */
+            gates: string[];
+            /** Marks */
+            marks: ("by the hour" | "no fan test" | "not to be disturbed" | "fouls" | "damp" | "burner" | "burner is tested")[];
         };
         /**
          * Titled

@@ -15,7 +15,7 @@ import { ask, type ProblemError } from "../../api/client";
 import type { StoredJob } from "../../api/types";
 import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
-import { months, STAGES } from "./stages";
+import { months, STAGES_TO_PICK } from "./stages";
 import { type Place, type Sort, useShelf } from "./useShelf";
 
 // Its many fields are loaded when it is first asked for.
@@ -143,7 +143,7 @@ export function Shelf() {
             aria-label="Stage"
             value={shelf.filter.stage}
             onChange={(event) => shelf.setFilter({ stage: event.currentTarget.value })}
-            data={STAGES}
+            data={STAGES_TO_PICK}
           />
           <NativeSelect
             size="sm"

@@ -1,18 +1,11 @@
-/** How far a job has come, by what is recorded; a filter of the shelf. */
-export const STAGE_NAMES: Record<string, string> = {
-  to_measure: "to measure",
-  to_offer: "to offer",
-  sold: "sold",
-  dated: "dated",
-  at_work: "at work",
-  to_prove: "to prove",
-  done: "done",
-  lost: "declined",
-};
+import { STAGES } from "../../api/generated/registries";
 
-export const STAGES = [
+/** How far a job has come, by what is recorded; a filter of the shelf. */
+export const STAGE_NAMES: Record<string, string> = STAGES;
+
+export const STAGES_TO_PICK = [
   { value: "", label: "any stage" },
-  ...Object.entries(STAGE_NAMES).map(([value, label]) => ({ value, label })),
+  ...Object.entries(STAGES).map(([value, label]) => ({ value, label })),
 ];
 
 const BACK = 3;

@@ -1,4 +1,5 @@
 import { Button } from "@mantine/core";
+import { STAGES } from "../../api/generated/registries";
 import type { Sale, Trade } from "../../api/types";
 import { useDocument } from "../../state/context";
 import { Part } from "../../ui/Part";
@@ -29,7 +30,7 @@ export function SaleSheet() {
           options={[
             { value: "offered", label: "an offer" },
             { value: "sold", label: "bought" },
-            { value: "lost", label: "declined" },
+            { value: "lost", label: STAGES.lost },
           ]}
           onValue={(stage) => set("the sale", { stage, on: today() })}
         />

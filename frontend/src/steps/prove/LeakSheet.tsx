@@ -1,5 +1,6 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { BEFORE_A_TEST } from "../../api/generated/registries";
 import type { ProofAnswer } from "../../api/types";
 import { NumberField } from "../../inputs/NumberField";
 import { useDocument, usePlanned } from "../../state/context";
@@ -23,8 +24,7 @@ export function LeakSheet({ proof }: { proof: ProofAnswer }) {
   return (
     <>
       <p className="at-place caution">
-        <b>Before a fan test:</b> none while vermiculite-like or suspect fibre, mould or droppings are suspected, or
-        fire or ash is in a hearth. Burners are off first, and lit again by whoever is qualified.
+        <b>Before a fan test:</b> {BEFORE_A_TEST}
       </p>
       {leakage.forbidden.map((text) => (
         <p className="at-place stop" key={text}>

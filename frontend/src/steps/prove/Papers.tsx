@@ -3,20 +3,14 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { ask, askForFile, ProblemError } from "../../api/client";
+import { PAPERS, type PaperKind } from "../../api/generated/registries";
 import type { PaperList } from "../../api/types";
 import { useDocument, useSaveState } from "../../state/context";
-import { type PaperKind, printPaper } from "../../state/printPaper";
+import { printPaper } from "../../state/printPaper";
 import { Part } from "../../ui/Part";
 import { useUnits } from "../../ui/units";
 
-const KINDS: { kind: PaperKind; title: string }[] = [
-  { kind: "attic card", title: "Attic card" },
-  { kind: "receipt", title: "Receipt" },
-  { kind: "what lies under", title: "What lies under" },
-  { kind: "report", title: "Before and after" },
-  { kind: "leak sheet", title: "Leak test" },
-  { kind: "day sheet", title: "Day sheet" },
-];
+const KINDS = (Object.keys(PAPERS) as PaperKind[]).filter((kind) => PAPERS[kind].step === "prove");
 
 /** Papers of a job that is done: issued here, kept as they were, handed over. */
 export function Papers() {
@@ -52,7 +46,7 @@ export function Papers() {
     <>
       <Part title="Papers" aside={units.metric ? "in metres and kilograms" : "in feet and inches"}>
         <div className="paper-buttons">
-          {KINDS.map(({ kind, title }) => (
+          {KINDS.map((kind) => (
             <Button
               key={kind}
               size="xs"
@@ -61,7 +55,7 @@ export function Papers() {
               disabled={save.kind !== "saved"}
               onClick={() => print(kind)}
             >
-              {title}
+              {PAPERS[kind].title}
             </Button>
           ))}
         </div>

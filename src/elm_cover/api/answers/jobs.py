@@ -8,6 +8,8 @@ from typing import Any, Literal
 from pydantic import BaseModel, Field
 
 from ...core.plan.totals import Totals
+from ...job.paper_kinds import Paper
+from ...job.stages import Stage
 from ...store.papers import PaperFound
 from ...store.shelf import A_PAGE, MOST_A_PAGE
 from .view import KnownModel
@@ -30,7 +32,7 @@ class ShelfQuery(KnownModel):
     sort: Literal["saved", "name", "floor"] = "saved"
     cursor: str | None = Field(None, max_length=2000)
     limit: int = Field(A_PAGE, ge=1, le=MOST_A_PAGE)
-    stage: Literal["to_measure", "to_offer", "sold", "dated", "at_work", "to_prove", "done", "lost"] | None = None
+    stage: Stage | None = None
     crew: str | None = Field(None, max_length=80)
     month: str | None = Field(None, pattern=r"^\d{4}-\d{2}$")
 
@@ -42,20 +44,7 @@ class SaveQuery(KnownModel):
 class PaperQuery(KnownModel):
     """Which paper; for an eave detail also which eave, else the first. gaps: print all the same where letters are in no font."""
 
-    kind: Literal[
-        "job sheet",
-        "offer",
-        "eave detail",
-        "work list",
-        "change",
-        "load list",
-        "attic card",
-        "receipt",
-        "what lies under",
-        "report",
-        "leak sheet",
-        "day sheet",
-    ] = "job sheet"
+    kind: Paper = "job sheet"
     section: str | None = Field(None, max_length=80)
     edge: int | None = Field(None, ge=0, lt=200)
     gaps: bool = False

@@ -6,13 +6,14 @@ from dataclasses import dataclass
 
 from ...job import Job
 from ..base.units import fixed
+from ..hazards.stops import CREW
 from ..money.hours import PEOPLE_AT_THE_MACHINE, READINGS, work_hours
 from ..money.quantities import total
 from ..plan.whole_job import Plan
 from ..schedule.day_plan import ATTIC
 from ..schedule.tasks import JobTask, days_taken
 from ..work.item import AS_IT_IS, DONE, GONE, LEFT, WorkItem, WorkList
-from ..work.kinds import CREW, GROUPS
+from ..work.kinds import GROUPS
 
 # How long what is brushed or sprayed on dries before it is covered, h. Source: handbook §16, start value.
 DRIES_H = 12.0

@@ -19,6 +19,7 @@ from ..filling.table import (
     RowWanted,
 )
 from ..given.product import ProductInput
+from ..layers.kinds import feed_of, kind_of
 from ..log.first_day import Cut
 from ..plan.whole_job import Plan
 from ..section.result import SectionPlan
@@ -170,5 +171,6 @@ def _products(made: Load, quotas: Sequence[Quota], products: Mapping[str, Produc
             bag_lb=bag_lb,
             bags_field=sum(q.bags for q in quotas if q.product == id_),
             on_truck=loaded.get(id_, 0.0),
-            minutes=pace_range(product.kind or "", bag_lb),
+            minutes=pace_range(feed_of(product.kind).lb_per_min, bag_lb),
+            feeds_as=kind_of(product.kind).feeds_as or "",
         )

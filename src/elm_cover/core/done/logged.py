@@ -10,14 +10,13 @@ from ...job.survey import Clearance, Hazard
 from ..base.notebook import Flag
 from ..from_job.work import item_key
 from ..hazards.features import FINDING_RULES, findings
-from ..hazards.stops import BLOCKING_STATUSES
+from ..hazards.stops import BLOCKING_STATUSES, CREW
 from ..log.fold import Day
 from ..plan.look_over import ClearedByLog
 from ..plan.totals import counted_stops, told_again
 from ..plan.whole_job import Plan, plan
 from ..work.hazards import who_clears
 from ..work.item import DONE, WorkItem, WorkList
-from ..work.kinds import CREW
 from ..work.place import WorkPlace
 from .work_done import work_after
 

@@ -2,22 +2,11 @@
 
 from __future__ import annotations
 
+from ...job.stages import BY_SALE, dated
 from ..log.fold import Day
 from ..plan.whole_job import Plan
 from ..work.listing import is_open_safety
 from .proving import Proof
-
-# In the order in which a job goes through them; a job that was lost stands apart.
-STAGES = {
-    "to_measure": "to measure",
-    "to_offer": "to offer",
-    "sold": "sold",
-    "dated": "dated",
-    "at_work": "at work",
-    "to_prove": "to prove",
-    "done": "done",
-    "lost": "lost",
-}
 
 
 def stage_of(planned: Plan, day: Day | None = None, placed: bool = False, proof: Proof | None = None) -> str:
@@ -33,10 +22,9 @@ def stage_of(planned: Plan, day: Day | None = None, placed: bool = False, proof:
         return "done" if _all_claimed(proof) and _safe(planned) else "to_prove"
     if day is not None and (day.done or day.out or day.days):
         return "at_work"
-    if job.sale.stage == "lost":
-        return "lost"
-    if job.sale.stage == "sold":
-        return "dated" if placed else "sold"
+    sold = BY_SALE.get(job.sale.stage or "")
+    if sold is not None:
+        return dated(sold, placed)
     measured = bool(job.sections) and not any(
         item.step == "measure" and item.field.startswith("sections") for item in planned.open
     )

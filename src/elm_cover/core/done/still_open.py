@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from ..filling.table import HAZARDS, SafetyOpen, StopStanding
+from ..hazards.stops import CREW
 from ..plan.whole_job import Plan
 from ..work.item import STOP
-from ..work.kinds import CREW
 from ..work.listing import is_open_safety
 
 

@@ -69,12 +69,12 @@ SIGNALS = {
     "start": "Start", "stop": "Stop", "more_air": "More air", "less_air": "Less air", "more_fill": "More fill",
     "less_fill": "Less fill", "last_bag": "Last bag",
 }  # fmt: skip
-# Pounds a minute that a machine and its product usually feed: 30 lb of glass in 1½ to 3 min, 25 lb of cellulose in 0.8 to 2.
-# Source: handbook §17, pace.
-FEED_LB_PER_MIN = {"glass": (10.0, 20.0), "other": (12.5, 31.25)}
 
 
-def pace_range(kind: str, bag_lb: float) -> tuple[float, float]:
-    """Least and most minutes that a bag usually takes. kind: of the fill; bag_lb in lb. Source: handbook §17, pace."""
-    slow, fast = FEED_LB_PER_MIN["glass" if "glass" in kind else "other"]
+def pace_range(lb_per_min: tuple[float, float], bag_lb: float) -> tuple[float, float]:
+    """Least and most minutes that a bag of bag_lb, lb, usually takes. lb_per_min: least and most that the fill feeds at.
+
+    30 lb of glass at 10 to 20 lb/min takes 1½ to 3 min. Source: handbook §17, pace.
+    """
+    slow, fast = lb_per_min
     return bag_lb / fast, bag_lb / slow

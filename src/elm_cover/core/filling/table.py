@@ -58,7 +58,8 @@ class FloorCells:
 
 @dataclass(frozen=True, kw_only=True)
 class FilledWith:
-    """A product that is blown. on_truck: bags of the load list; minutes: least and most that a bag usually takes."""
+    """A product that is blown. on_truck: bags of the load list; minutes: least and most that a bag usually takes;
+    feeds_as: as which sort of fill it goes through the machine."""
 
     id: str
     name: str
@@ -67,6 +68,7 @@ class FilledWith:
     bags_field: float
     on_truck: float
     minutes: tuple[float, float]
+    feeds_as: str
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -11,17 +11,15 @@ from collections.abc import Callable, Iterable
 from typing import Any
 
 from ..log.entry import Entry
+from ..log.kinds import WAITING
 from ..log.standing import Ignored, corrected_s, standing
 from ..log.standing import joins as joins_day
+from ..log.words import BAG_QUESTION
 from .spots import Spots
 from .stops import stops_at, stops_left
 from .table import FillTable
 from .walked import Asked, BandRun, DayRun, DepthRead, ProductRun, Walked
 
-# An answer to «does this count?»: its question is this and the id of the entry, or this alone with the ids in `of`.
-BAG_QUESTION = "bag:"
-# What moves the day: of a device that does not hold the count it waits for a word. Source: issue of one count, design §5.
-WAITING = ("bag.in", "band.enter", "band.leave", "hopper", "day.end")
 # Devices of the office are named so: who starts a day there does not take the count by it.
 DESK = "desk"
 # A band that nobody left is done where it has its bags, to the half. Source: handbook, «Settled since, second part» 10.

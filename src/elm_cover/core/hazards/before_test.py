@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
-from .stops import BLOCKING_STATUSES, STOPS
+from .stops import BLOCKING_STATUSES, STOPS, marked
 
-# Vermiculite-like or suspect fibre, mould, droppings: a test would draw them into the house.
-NO_TEST_WHILE = ("vermiculite", "suspect_material", "attic_moisture", "animals")
-BURNER = "atmospheric_burner"
+# What a test would draw into the house.
+NO_TEST_WHILE = marked("no fan test")
+# The same for people, on screen and paper.
+BEFORE_A_TEST = (
+    "Burners off before a test, restored by whoever is qualified. No test while vermiculite-like or suspect fibre, mould or droppings are "
+    "suspected, or fire or ash is in a hearth."
+)
 
 
 def no_test_while(hazards: Mapping[str, str | None]) -> tuple[str, ...]:
@@ -25,7 +29,7 @@ def burner_stops(
 ) -> Iterator[str]:
     """With an atmospheric burner: what is wrong. sealed_first: a leak was ticked before any test before; sealed: one was ticked;
     after: result of the burner's last test after, None without any. Source: handbook §19, with an atmospheric burner."""
-    if hazards.get(BURNER) not in BLOCKING_STATUSES:
+    if not any(hazards.get(kind) in BLOCKING_STATUSES for kind in marked("burner is tested")):
         return
     if sealed_first:
         yield "A leak was sealed before the test before, in a house with an atmospheric burner: have it tested now by who is qualified."

@@ -11,6 +11,7 @@ from ..base.memory import Itself, remembered
 from ..base.notebook import Notebook
 from ..floor.grid import Grid
 from ..given.section import SectionInput
+from ..hazards.stops import marked
 from ..layers.layer import Layer
 from ..layers.places import Places
 from ..layers.stack import depth_of
@@ -121,7 +122,7 @@ def against_decision(section: SectionInput, action: str) -> list[tuple[str, str,
     """
     against = []
     layers = section.layers or ()
-    if action in ("lift", "clear", "relay") and "vermiculite" in section.blocked_by:
+    if action in ("lift", "clear", "relay") and section.blocked_by.intersection(marked("not to be disturbed")):
         text = "Vermiculite-like fill is suspected: nothing in it is disturbed until it is cleared."
         against.append(
             ("vermiculite_disturbed", text, "Leave it as it is until a licensed firm has cleared it in writing.")

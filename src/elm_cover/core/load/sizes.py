@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 from ..batts.batt import BattProduct
-from ..layers.kinds import kind_of
+from ..layers.kinds import feed_of
 from ..preparation.lumber import LUMBER_IN, LUMBER_LB_PER_FT, SOLD_FT, lumber_key
 
-# A bag as it lies in the truck: (ft³, for so many lb). Source: handbook §15, start values.
-BAG_FT3 = {"cellulose": (2.6, 25.0), "glass": (4.0, 30.0)}
 # A bundle whose own size nobody knows: its batts pressed to a quarter. By judgement.
 BUNDLE_SHARE = 0.25
 # Of one container of a material of preparation: lb, ft³. By judgement, as bought.
@@ -37,8 +35,8 @@ def bag_ft3(kind: str, bag_lb: float) -> float:
 
     25 lb of cellulose → 2.6; 30 lb of wood fiber → 3.12. Source: handbook §15, a compressed bag.
     """
-    volume, weight = BAG_FT3[kind_of(kind).feeds_as]
-    return volume * bag_lb / weight
+    feed = feed_of(kind)
+    return feed.bag_ft3 * bag_lb / feed.bag_lb
 
 
 def bundle_ft3(batt: BattProduct) -> tuple[float, bool]:

@@ -11,15 +11,9 @@ from operator import attrgetter
 from typing import Any
 
 from .entry import Entry
+from .kinds import OF_A_DAY
 
 VOID, START, END, PHOTO = "void", "day.start", "day.end", "photo"
-# What belongs to a day and goes with it when the day is taken back. Ticks, notes and loads stay: they are true without it.
-OF_A_DAY = frozenset(
-    (
-        START, END, "day.pause", "day.go", "band.enter", "band.leave", "bag.in", "bag.spoilt", "hopper", "reading", "core",
-        "setting", "signal", "cause.checked", "lot", "count.take",
-    )
-)  # fmt: skip
 # By judgement: a start by another device so much later is another day's, though nobody ended the one before.
 WORKING_DAY_S = 12 * 3600.0
 # Where a picture is pinned to.

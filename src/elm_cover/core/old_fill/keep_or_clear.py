@@ -9,6 +9,7 @@ import numpy as np
 
 from ..given.book import RemovalRates
 from ..given.section import LayerInput, SectionInput
+from ..hazards.stops import marked
 from ..layers.chart import Chart
 from ..layers.kinds import is_batt, kind_of
 from ..layers.layer import CONTACT_VOID, Layer
@@ -64,7 +65,7 @@ def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[
 
     Source: handbook §5, keep, lift or clear.
     """
-    if "vermiculite" in section.blocked_by:
+    if section.blocked_by.intersection(marked("not to be disturbed")):
         return "wait", ("Vermiculite-like fill may hold asbestos: nothing in it is disturbed until it is cleared.",)
     given = section.layers or ()
     if not given:
@@ -73,7 +74,7 @@ def propose(section: SectionInput, layers: Sequence[Layer]) -> tuple[str, tuple[
     if spoiled:
         reasons = [f"{_named(la)} recorded as {la.condition}: no R, and no base for new fill." for la in spoiled]
         return "clear", (*reasons, "Mend the cause first, or the new fill goes the same way.")
-    if "animals" in section.blocked_by:
+    if section.blocked_by.intersection(marked("fouls")):
         return "clear", ("Animals or droppings are recorded: fouled fill comes out after the way in is shut.",)
     poor = [la for la in given if la.void >= POOR_CONTACT_VOID]
     if poor:

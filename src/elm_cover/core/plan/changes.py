@@ -8,10 +8,10 @@ from dataclasses import dataclass, replace
 from ..given.book import BookInput
 from ..given.product import ProductInput
 from ..given.work import WorkInput
+from ..hazards.stops import CREW
 from ..money.cost import cost_of
 from ..money.quantities import Quantities, total
 from ..work.item import Task
-from ..work.kinds import CREW
 from ..work.listing import prepared
 
 ASKED, YES, NO = "asked", "yes", "no"

@@ -10,10 +10,7 @@ from dataclasses import dataclass
 
 from ..given.look import HazardSeen
 from ..given.section import SectionInput
-from ..hazards.stops import BLOCKING_STATUSES
-
-DAMP = ("roof_leak", "attic_moisture", "fan_into_attic")
-BURNERS = ("atmospheric_burner", "combustion_air", "single_wall_vent")
+from ..hazards.stops import BLOCKING_STATUSES, marked
 
 
 @dataclass(frozen=True)
@@ -40,7 +37,7 @@ def other_road(sections: Iterable[SectionInput], hazards: Iterable[HazardSeen]) 
     """Whether a sealed roof is open here, by what is on record; a gate not on record stands at ask."""
     listed = list(sections)
     status = {hazard.kind: hazard.status for hazard in hazards}
-    burners, damp = _worst(status, BURNERS), _worst(status, DAMP)
+    burners, damp = _worst(status, marked("burner")), _worst(status, marked("damp"))
     gates = (
         RoadGate("burners", "Burners", burners, BURNERS_SAID[burners]),
         RoadGate("moisture", "Moisture", damp, MOISTURE_SAID[damp]),

@@ -6,22 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from ..hazards.stops import EVERYTHING, stop_for
 from .item import AS_IT_IS, DONE, GONE, LEFT
 from .kinds import GROUPS
 
 EVERY_GROUP = tuple(group for group in GROUPS if group not in ("safe", "trades", "extras"))
-# What a hazard keeps from being done until it is cleared: by what it blocks.
-HAZARD_GATES: dict[str, tuple[str, ...]] = {
-    "no_safe_way": EVERY_GROUP,
-    "vermiculite": EVERY_GROUP,
-    "suspect_material": EVERY_GROUP,
-    "single_wall_vent": EVERY_GROUP,
-    "animals": EVERY_GROUP,
-    "damaged_framing": ("dams", "close"),
-    "atmospheric_burner": ("leaks", "close"),
-}
-# Any other hazard keeps its place from being covered.
-COVERING = ("close",)
 # What is done on the bare ceiling, after the old fill is out.
 AFTER_CLEARING = ("leaks", "shields", "eaves", "dams")
 BEFORE_CLOSING = ("leaks", "shields", "eaves", "dams")
@@ -66,10 +55,16 @@ def gates_of(items: Sequence[Standing]) -> Gates:
     return Gates(waits, gates)
 
 
+def groups_gated(hazard: str) -> tuple[str, ...]:
+    """Groups of the work list that wait for a hazard to be cleared. Source: handbook §3, what it blocks; §13, gates."""
+    gates = stop_for(hazard).gates
+    return EVERY_GROUP if gates == EVERYTHING else gates
+
+
 def _waits(
     item: Standing, stops: Sequence[Standing], clearing: Sequence[Standing], open_work: Sequence[Standing]
 ) -> list[str]:
-    found = [stop.key for stop in stops if item.group in HAZARD_GATES.get(stop.lifts or "", COVERING)]
+    found = [stop.key for stop in stops if item.group in groups_gated(stop.lifts or "")]
     if item.group in AFTER_CLEARING:
         found += [other.key for other in clearing if _same_place(item, other)]
     if item.group == "close":

@@ -16,7 +16,7 @@ GROUPS = {
     "close": "Markers, map, photos",
     "extras": "Extras wished for",
 }
-CREW = "crew"
+
 # Groups, beside single kinds, in which nothing can be left out.
 NEVER_LEFT = ("safe", "trades", "shields")
 

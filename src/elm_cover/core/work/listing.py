@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from ..given.book import BookInput
 from ..given.look import HoleToFind
 from ..given.work import WorkInput
+from ..hazards.stops import CREW
 from ..money.quantities import Quantities
 from ..preparation.leaks import CFM50_PER_IN2
 from ..preparation.materials import MaterialNeed, amounts, needs
@@ -30,7 +31,7 @@ from .item import (
     WorkList,
     WorkRow,
 )
-from .kinds import CREW, GROUPS, KINDS, NEVER_LEFT, can_be_left
+from .kinds import GROUPS, KINDS, NEVER_LEFT, can_be_left
 from .pricing import item_price
 from .words import counted
 

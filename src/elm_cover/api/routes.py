@@ -1,0 +1,132 @@
+"""Every route there is, a row each: how much body it reads, and who besides the desk may ask for it.
+
+A route that stands on no row is none: the program does not start with one. Written once; the guards, the server and the tests read it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from types import MappingProxyType
+
+from flask import Flask
+
+# A job document where one is taken; next to nothing where no body is wanted.
+JOB_BYTES, LITTLE_BYTES = 2_000_000, 4_000
+
+
+@dataclass(frozen=True, kw_only=True)
+class Route:
+    """body_bytes: the most it reads of a body. device: a device with a token may ask for it; the rest is the desk's."""
+
+    body_bytes: int
+    device: bool
+
+
+def _desk(body_bytes: int) -> Route:
+    return Route(body_bytes=body_bytes, device=False)
+
+
+def _both(body_bytes: int) -> Route:
+    return Route(body_bytes=body_bytes, device=True)
+
+
+# By method and rule.
+ROUTES: Mapping[tuple[str, str], Route] = MappingProxyType(
+    {
+        ("GET", "/"): _desk(LITTLE_BYTES),
+        ("GET", "/<path:screen>"): _desk(LITTLE_BYTES),
+        ("POST", "/api/archives"): _desk(300_000_000),
+        ("GET", "/api/calendar"): _desk(LITTLE_BYTES),
+        ("PUT", "/api/calendar/busy/<crew>"): _desk(JOB_BYTES),
+        ("GET", "/api/calendar/calendar.ics"): _desk(LITTLE_BYTES),
+        ("GET", "/api/calendar/order.csv"): _desk(LITTLE_BYTES),
+        ("GET", "/api/calendar/order.pdf"): _desk(LITTLE_BYTES),
+        ("PUT", "/api/calendar/places"): _desk(200_000),
+        ("POST", "/api/calendar/propose"): _desk(200_000),
+        ("PUT", "/api/calendar/weather"): _desk(100_000),
+        ("POST", "/api/calendar/weather.csv"): _desk(100_000),
+        ("POST", "/api/compare"): _desk(2 * JOB_BYTES),
+        ("POST", "/api/corners"): _desk(JOB_BYTES),
+        ("GET", "/api/devices"): _desk(LITTLE_BYTES),
+        ("POST", "/api/devices"): _desk(LITTLE_BYTES),
+        ("PUT", "/api/devices/<device_id>"): _desk(LITTLE_BYTES),
+        ("POST", "/api/export/<name>"): _desk(JOB_BYTES),
+        ("POST", "/api/export/products"): _desk(JOB_BYTES),
+        ("GET", "/api/field/days"): _both(LITTLE_BYTES),
+        ("GET", "/api/firm"): _desk(LITTLE_BYTES),
+        ("PUT", "/api/firm"): _desk(JOB_BYTES),
+        ("POST", "/api/import/csv/<what>"): _desk(JOB_BYTES),
+        ("POST", "/api/import/dxf"): _desk(10_000_000),
+        ("POST", "/api/import/products"): _desk(JOB_BYTES),
+        ("GET", "/api/jobs"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs"): _desk(JOB_BYTES),
+        ("GET", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES),
+        ("PUT", "/api/jobs/<job_id>"): _desk(JOB_BYTES),
+        ("DELETE", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/archive"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs/<job_id>/bring-out"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs/<job_id>/duplicate"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/field-pack"): _both(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/handover"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs/<job_id>/log"): _both(JOB_BYTES),
+        ("GET", "/api/jobs/<job_id>/log"): _both(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/log/stream"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/papers/<int:number>"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/proof"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/revisions"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/revisions/<int:number>"): _desk(LITTLE_BYTES),
+        ("POST", "/api/jobs/<job_id>/revisions/<int:number>/bring-back"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/revisions/<int:number>/changes"): _desk(LITTLE_BYTES),
+        ("GET", "/api/jobs/<job_id>/run"): _desk(LITTLE_BYTES),
+        ("GET", "/api/lists"): _desk(LITTLE_BYTES),
+        ("POST", "/api/load"): _desk(JOB_BYTES),
+        ("POST", "/api/load.csv"): _desk(JOB_BYTES),
+        ("GET", "/api/openapi.json"): _desk(LITTLE_BYTES),
+        ("POST", "/api/outline/join"): _desk(JOB_BYTES),
+        ("POST", "/api/outline/walk"): _desk(10_000),
+        ("GET", "/api/papers"): _desk(LITTLE_BYTES),
+        ("POST", "/api/papers/verify"): _desk(40_000_000),
+        ("POST", "/api/photos"): _both(15_000_000),
+        ("GET", "/api/photos/<name>"): _both(LITTLE_BYTES),
+        ("POST", "/api/plan"): _desk(JOB_BYTES),
+        ("GET", "/api/products"): _desk(LITTLE_BYTES),
+        ("POST", "/api/rack"): _desk(JOB_BYTES),
+        ("POST", "/api/start"): _desk(LITTLE_BYTES),
+        ("GET", "/assets/<path:name>"): _desk(LITTLE_BYTES),
+        ("GET", "/field/"): _desk(LITTLE_BYTES),
+        ("GET", "/field/<path:screen>"): _desk(LITTLE_BYTES),
+        ("GET", "/field/assets/<path:name>"): _desk(LITTLE_BYTES),
+    }
+)
+
+
+class UnlistedRouteError(RuntimeError):
+    """A route that stands on no row of the table."""
+
+
+def route_of(method: str, rule: str) -> Route | None:
+    """The row of a route; HEAD and OPTIONS go by GET's. None: there is none such."""
+    return ROUTES.get((method, rule)) or ROUTES.get(("GET", rule))
+
+
+def routes_in(app: Flask) -> set[tuple[str, str]]:
+    """Method and rule of every route of the application."""
+    return {
+        (method, rule.rule)
+        for rule in app.url_map.iter_rules()
+        for method in (rule.methods or set()) - {"HEAD", "OPTIONS"}
+    }
+
+
+def check_routes(app: Flask) -> None:
+    """Raises UnlistedRouteError where a route has no row, or a row no route."""
+    here = routes_in(app)
+    for found, what in (
+        (here - ROUTES.keys(), "has no row in api/routes.py: say how much body it reads and who may ask"),
+        (ROUTES.keys() - here, "stands in api/routes.py and is no route of the program: take its row out"),
+    ):
+        if found:
+            raise UnlistedRouteError("; ".join(f"{method} {rule} {what}" for method, rule in sorted(found)))

@@ -1,0 +1,76 @@
+"""The papers that there are: the one list. Issuing, the command line, the hand-over and the screens go by it.
+
+What a paper is printed by stands beside it in papers/issue.py, under the same words.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from types import MappingProxyType
+from typing import Literal
+
+Paper = Literal[
+    "job sheet",
+    "offer",
+    "eave detail",
+    "work list",
+    "change",
+    "load list",
+    "attic card",
+    "receipt",
+    "what lies under",
+    "report",
+    "leak sheet",
+    "day sheet",
+]
+Step = Literal["choose", "eaves", "prepare", "load", "prove", "any"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class PaperRow:
+    """title: on its button. ending: of the file that the command line writes it to. step: where its button stands. for_customer: it
+    goes with the hand-over; the crew's lists and the firm's own sheets stay. needs_log: there is none without a day's entries;
+    by_stops: it is printed by the stops of the revisions since the first day."""
+
+    title: str
+    ending: str
+    step: Step
+    for_customer: bool
+    needs_log: bool
+    by_stops: bool
+
+
+def _row(title: str, ending: str, step: Step, customer: bool, log: bool, stops: bool) -> PaperRow:
+    return PaperRow(title=title, ending=ending, step=step, for_customer=customer, needs_log=log, by_stops=stops)
+
+
+PAPERS: Mapping[str, PaperRow] = MappingProxyType(
+    {
+        #                        title               ending         step       customer log    stops
+        "job sheet": _row("Job sheet", ".pdf", "any", True, False, False),
+        "offer": _row("Offer", "offer.pdf", "choose", True, False, False),
+        "eave detail": _row("Eave detail", "eave.pdf", "eaves", True, False, False),
+        "work list": _row("Work list", "work.pdf", "prepare", False, False, False),
+        "change": _row("Change", "change.pdf", "prepare", True, False, False),
+        "load list": _row("Load list", "load.pdf", "load", False, False, False),
+        "attic card": _row("Attic card", "card.pdf", "prove", True, True, False),
+        "receipt": _row("Receipt", "receipt.pdf", "prove", True, True, False),
+        "what lies under": _row("What lies under", "under.pdf", "prove", True, False, False),
+        "report": _row("Before and after", "report.pdf", "prove", True, False, False),
+        "leak sheet": _row("Leak test", "leaks.pdf", "prove", True, True, False),
+        "day sheet": _row("Day sheet", "day.pdf", "prove", False, True, True),
+    }
+)
+
+
+def paper_by_ending(name: str) -> str | None:
+    """Which paper a file of that name is written as, by the longest ending that fits; None: none is."""
+    fits = [word for word, row in PAPERS.items() if name.endswith(row.ending)]
+    return max(fits, key=lambda word: len(PAPERS[word].ending), default=None)
+
+
+def goes_to_customer(kind: str) -> bool:
+    """Whether a paper of that kind is handed over; one that this list does not know stays. Source: handbook §20, hand-over."""
+    row = PAPERS.get(kind)
+    return row is not None and row.for_customer
