@@ -32,6 +32,7 @@ from bench.prepare import entries, listed_afresh, with_items
 from bench.proved import fold_and_proof_s
 from bench.reach import reach_ratios
 from bench.served import held_mb, long_shelf, small_beside_heavy
+from bench.ticks import ticks_s
 from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.base.arrays import Floats
 from elm_cover.core.base.memory import EVERYWHERE
@@ -170,6 +171,10 @@ def tell_of_the_day(warm: float) -> None:
     with chromium() as browser:
         for name, value, most, unit in phone(browser):
             print(f"{name}: {value:.2f} {unit} ({most:g} allowed)")
+    tick, with_headline = ticks_s()
+    print(
+        f"a tick over HTTP: acknowledged {with_headline / tick:.1f} × as fast as with its job's headline made first (3 asked), {tick * 1000:.0f} ms"
+    )
     folded, proved = fold_and_proof_s()
     print(
         f"5,000 entries and 500 readings folded: {folded / warm:.2f} × one plan(job), proved: {proved / warm:.2f} × (1 allowed)"

@@ -15,6 +15,7 @@ from typing import Any
 import uvicorn
 
 from .api.app import create_app
+from .api.headlines import Headlines
 from .api.security import body_limit
 from .serving.protocol import Connection
 from .serving.shell import Shell
@@ -107,7 +108,13 @@ def serve(folder: Path, port: int) -> int:
         return TAKEN
     news, workers = News(), Workers()
     app.extensions["elm_cover_worker"] = workers
-    app.extensions["elm_cover_tell"] = news.tell
+    headlines = Headlines(app.extensions["elm_cover_store"], workers)
+
+    def tell(job: str) -> None:
+        news.tell(job)
+        headlines.tell(job)
+
+    app.extensions["elm_cover_tell"] = tell
     workers.warm()
     # What is loaded now stays: the collector need not look at it again and again, which takes longer than a plan.
     gc.collect()
@@ -120,5 +127,6 @@ def serve(folder: Path, port: int) -> int:
     except KeyboardInterrupt:
         pass
     finally:
+        headlines.close()
         workers.close()
     return 0

@@ -102,6 +102,8 @@ def test_papers_of_an_older_database_are_known_by_their_bytes(client: FlaskClien
             raw.execute(f"DROP INDEX {index}")
         raw.execute("ALTER TABLE paper DROP COLUMN code")
         raw.execute("ALTER TABLE paper DROP COLUMN sha256")
+        raw.execute("ALTER TABLE job DROP COLUMN made_saves")
+        raw.execute("ALTER TABLE job DROP COLUMN made_n")
         raw.execute("PRAGMA user_version = 8")
     assert verified(JobStore(tmp_path, headline), pdf).state == "unchanged"
 

@@ -45,8 +45,6 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     """Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known."""
     now = clock()
     offset_s = 0.0 if body.device_now is None else (now - body.device_now).total_seconds()
-    store = job_store()
-    saves = store.saves(path.job_id)
     read: dict[int, LogEntry] = {}
     refused: dict[int, str] = {}
     for place, sent in enumerate(body.entries):
@@ -56,7 +54,8 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
             refused[place] = "; ".join(map(str, error.faults))
     mono_s = None if body.mono_now_ms is None else body.mono_now_ms / 1000
     timed = _timed(list(read.values()), Arrival(now.timestamp(), offset_s, mono_s, body.run))
-    answered = iter(store.add_to_log(path.job_id, timed) if timed else ())
+    found = job_store().exchange(path.job_id, timed, body.after)
+    answered = iter(found.answers)
     tell: Callable[[str], None] = current_app.extensions.get("elm_cover_tell", lambda _: None)
     if read:
         tell(path.job_id)
@@ -66,11 +65,8 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     ]
     # All but these: a phone whose memory was emptied has them from nowhere else, under whichever name it wrote them.
     these = {entry["id"] for entry in timed}
-    logged = store.log(path.job_id, body.after or 0)
-    others = [line for line in logged if line.entry["id"] not in these] if body.after is not None else []
-    last = logged[-1].n if logged else (body.after or 0)
-    told = [asdict(line) for line in others]
-    return jsonify({"answers": answers, "others": told, "last": last, "offset_s": offset_s, "saves": saves})
+    told = [asdict(line) for line in found.logged if line.entry["id"] not in these]
+    return jsonify({"answers": answers, "others": told, "last": found.last, "offset_s": offset_s, "saves": found.saves})
 
 
 @logs.get(

@@ -8,10 +8,9 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Any
 
-from ..job.stages import STAGES
+from ..job.stages import STAGES, dated
 from .jobs import JobStore, NoSuchJobError
 from .rows import BusyRow, DewPointRow, JobRow, PlacementRow, WeatherRow
-from .shelf import stage_with
 
 # Jobs that a calendar shows: those placed, and those sold or at work that wait for a day.
 WAITING = tuple(stage for stage, row in STAGES.items() if row.waits)
@@ -57,6 +56,7 @@ def calendar_lines(store: JobStore, first: date, last: date) -> list[CalendarLin
 
     A job placed before the first day may reach into them: a month back is looked through.
     """
+    store.refresh_stale()
     since = date.fromordinal(max(1, first.toordinal() - 31)).isoformat()
     columns = (
         JobRow.id,
@@ -89,7 +89,7 @@ def calendar_lines(store: JobStore, first: date, last: date) -> list[CalendarLin
     return [
         CalendarLine(
             id=row[0],
-            stage=stage_with(row[1], row[5]),
+            stage=dated(row[1], row[5] is not None),
             headline=json.loads(row[2]) if row[2] else {},
             to_do=json.loads(row[3]) if row[3] else {},
             crew=row[4],

@@ -7,8 +7,8 @@ import re
 import threading
 import time
 import uuid
-from collections.abc import Callable, Iterator, Sequence
-from contextlib import AbstractContextManager, ExitStack, contextmanager
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import AbstractContextManager, ExitStack, contextmanager, suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
@@ -17,6 +17,7 @@ from typing import Any
 from peewee import SqliteDatabase
 
 from .database import open_database
+from .headlines import MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
 from .ids import item_ids, with_ids
 from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
 from .papers import (
@@ -40,16 +41,26 @@ from .revisions import (
     revision_document,
 )
 from .rows import JobRow, using
-from .shelf import MOST_A_PAGE, ListedJob, Page, Shown, Sought, kept, page_of, shown, touch
+from .shelf import MOST_A_PAGE, ListedJob, Page, Sought, page_of, touch
 
 SAVES = "SELECT saves FROM job WHERE id = ? AND deleted_at IS NULL"
 LOG_LENGTH = "SELECT (SELECT MAX(n) FROM log WHERE job_id = job.id) FROM job WHERE id = ? AND deleted_at IS NULL"
-# How often a headline is made anew where others write at the same time; the last of them makes it right.
+# How often a headline is made anew where others write at the same time; it is stale after that, and made at the next look.
 TRIES = 5
 
 
 class NoSuchJobError(LookupError):
     """No job of that id, or it is in the bin."""
+
+
+@dataclass(frozen=True)
+class Exchanged:
+    """What became of entries, what else is in the log, the number of its last entry, and the save that the job is at."""
+
+    answers: list[Answer]
+    logged: list[LoggedEntry]
+    last: int
+    saves: int
 
 
 @dataclass(frozen=True)
@@ -114,7 +125,7 @@ class JobStore:
         """Stores a new job as revision 1, with the papers issued of it elsewhere and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
-        made = shown(self._summarise(document, log))
+        made = shown(self._summarise(document, log), MadeFrom(1, len(log)))
         with self.writing():
             JobRow.create(id=job_id, saves=1)
             touch(job_id, self._now(), document, made)
@@ -169,13 +180,15 @@ class JobStore:
 
     def page(self, sought: Sought) -> Page:
         """A page of the shelf (or the bin), the one saved last first where nothing else is asked. Raises NoSuchPageError."""
+        if sought.stage is not None:  # any job may be found by what it is now
+            self.refresh_stale(sought.in_bin)
         with self.reading():
             found = page_of(sought)
-        lacking = [line.id for line in found.lines if line.summary_text is None]  # from an older database
-        if not lacking:
+        stale = [line.id for line in found.lines if line.stale]
+        if not stale:
             return found
-        for job_id in lacking:
-            self._refresh_headline(job_id, sought.in_bin)
+        for job_id in stale:
+            self.refresh(job_id, sought.in_bin)
         with self.reading():
             return page_of(sought)
 
@@ -197,8 +210,9 @@ class JobStore:
         """
         document = with_ids(document)
         with self.reading():
-            logged = self._logged(job_id)
-        made = shown(self._summarise(document, logged))
+            logged = entries_after(job_id)
+        # What is logged from here on makes the headline stale, whatever is saved.
+        made = shown(self._summarise(document, [each.entry for each in logged]), MadeFrom(seen + 1, _last(logged)))
         with self.writing():
             self._seen(job_id, seen)
             return self._store(job_id, document, made, change)
@@ -254,7 +268,7 @@ class JobStore:
         with self.writing():
             document = self._seen(job_id, seen).document
             change = Change(actor=actor, reason="paper")
-            job = self._store(job_id, document, kept(job_id), change)
+            job = self._store(job_id, document, kept(job_id).of_the_next_save(), change)
             number = next_number(job_id)
             add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
             return number, job
@@ -290,28 +304,47 @@ class JobStore:
     def add_to_log(self, job_id: str, entries: Sequence[dict[str, Any]]) -> list[Answer]:
         """Adds entries, each answered for itself; on the disk before this returns. Raises NoSuchJobError.
 
-        The headline follows: what is done stands on the shelf.
+        The headline is stale from then on: it is made when somebody looks, or by whoever is told to (to_make, keep).
         """
+        return self.exchange(job_id, entries, None).answers
+
+    def exchange(self, job_id: str, entries: Sequence[dict[str, Any]], after: int | None) -> Exchanged:
+        """Adds entries and reads what arrived after that number, None: nothing, in one go. Raises NoSuchJobError."""
         with self.writing():
-            self._saves(job_id)
-            answers = add_entries(job_id, entries, self._now())
-        if any(answer.state == "accepted" for answer in answers):
-            self._refresh_headline(job_id)
-        return answers
+            saves = self._saves(job_id)
+            answers = add_entries(job_id, entries, self._now()) if entries else []
+            logged = [] if after is None else entries_after(job_id, after)
+            return Exchanged(answers, logged, last_entry(job_id), saves)
 
-    def _refresh_headline(self, job_id: str, in_bin: bool = False) -> None:
-        """Makes the headline anew, outside any transaction; once more where somebody wrote meanwhile."""
+    def to_make(self, job_id: str, in_bin: bool = False) -> ToMake | None:
+        """What a job's headline is to be made from; None where it tells all that is stored. Raises NoSuchJobError."""
+        with self.reading():
+            job = self._get(job_id, in_bin)
+            if not is_stale(job_id):
+                return None
+            logged = entries_after(job_id)
+        return ToMake(job_id, job.document, [each.entry for each in logged], MadeFrom(job.saves, _last(logged)))
+
+    def keep(self, made: ToMake, headline: Mapping[str, Any]) -> None:
+        """Keeps a headline; it is stale again where somebody wrote meanwhile."""
+        with self.writing():
+            keep(made.job_id, shown(headline, made.made))
+
+    def refresh(self, job_id: str, in_bin: bool = False) -> None:
+        """Makes a job's headline anew if it is stale, outside any transaction; once more where somebody wrote meanwhile."""
         for _ in range(TRIES):
-            with self.reading():
-                job, logged = self._get(job_id, in_bin), self._logged(job_id)
-            made = shown(self._summarise(job.document, logged))
-            with self.writing():
-                if self._get(job_id, in_bin).saves == job.saves and last_entry(job_id) == len(logged):
-                    JobRow.update(**vars(made)).where(JobRow.id == job_id).execute()
-                    return
+            made = self.to_make(job_id, in_bin)
+            if made is None:
+                return
+            self.keep(made, self._summarise(made.document, made.log))
 
-    def _logged(self, job_id: str) -> list[dict[str, Any]]:
-        return [each.entry for each in entries_after(job_id)]
+    def refresh_stale(self, in_bin: bool = False) -> None:
+        """Makes every headline anew that is stale, before the shelf is counted through or the calendar drawn."""
+        with self.reading():
+            stale = stale_on_the_shelf(in_bin)
+        for job_id in stale:
+            with suppress(NoSuchJobError):  # put away meanwhile
+                self.refresh(job_id, in_bin)
 
     def paper(self, job_id: str, number: int) -> StoredPaper:
         """A paper as it was issued. Raises NoSuchPaperError."""
@@ -348,6 +381,10 @@ class JobStore:
         return _using(
             self._database, self._turn, self._database.connection_context(), self._database.atomic("IMMEDIATE")
         )
+
+
+def _last(logged: Sequence[LoggedEntry]) -> int:
+    return logged[-1].n if logged else 0
 
 
 @contextmanager

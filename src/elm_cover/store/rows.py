@@ -61,7 +61,7 @@ class Row(Model):
 class JobRow(Row):
     """A job. saves counts its saves, and is what a client must have seen to replace it. touched to floor_ft2: what the shelf
     is searched and sorted by; touched counts the changes of all jobs. stage: how far it has come, but for its date; day: what
-    there is to do on it, as JSON, for the calendar."""
+    there is to do on it, as JSON, for the calendar. made_saves, made_n: the save and the last entry that those were made from."""
 
     id = TextField(primary_key=True)
     saves = IntegerField()
@@ -74,6 +74,8 @@ class JobRow(Row):
     floor_ft2 = FloatField(default=0)
     stage = TextField(default="")
     day = TextField(null=True)
+    made_saves = IntegerField(default=0)
+    made_n = IntegerField(default=0)
 
     class Meta:
         table_name = "job"

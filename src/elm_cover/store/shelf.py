@@ -16,6 +16,7 @@ from typing import Any
 from peewee import SqliteDatabase, fn
 
 from ..job.stages import STAGES, dated
+from .headlines import STALE, Shown
 from .rows import JobRow
 
 MOST_A_PAGE, A_PAGE = 200, 60
@@ -29,7 +30,7 @@ SORTS: dict[str, tuple[str, bool]] = {
     "name": ("job.name", False),
     "floor": ("job.floor_ft2", True),
 }
-COLUMNS = "job.id, job.saved_at, job.deleted_at, job.summary, job.stage, placement.crew, placement.day"
+COLUMNS = f"job.id, job.saved_at, job.deleted_at, job.summary, job.stage, placement.crew, placement.day, {STALE}"
 PLACED = "LEFT JOIN placement ON placement.job_id = job.id"
 # A condition in SQL and what stands for its question marks.
 Condition = tuple[str, tuple[Any, ...]]
@@ -39,14 +40,10 @@ class NoSuchPageError(ValueError):
     """A cursor that no page of the shelf has given."""
 
 
-def stage_with(base: str, day: str | None) -> str:
-    """The stage of a job that stands on this day of the calendar, None: on none: what is sold and has a day is dated."""
-    return dated(base, day is not None)
-
-
 @dataclass(frozen=True)
 class ListedJob:
-    """A line of the shelf. summary: as JSON, None where it was not made yet. crew, day: where it stands on the calendar."""
+    """A line of the shelf. summary: as JSON, None where it was not made yet. crew, day: where it stands on the calendar.
+    stale: summary and stage tell less than is stored."""
 
     id: str
     saved_at: str
@@ -55,32 +52,17 @@ class ListedJob:
     base_stage: str = ""
     crew: str | None = None
     day: str | None = None
+    stale: bool = False
 
     @property
     def stage(self) -> str:
         """How far the job has come."""
-        return stage_with(self.base_stage, self.day)
+        return dated(self.base_stage, self.day is not None)
 
     @property
     def summary(self) -> dict[str, Any] | None:
         """The headline as data."""
         return None if self.summary_text is None else dict(json.loads(self.summary_text))
-
-
-@dataclass(frozen=True)
-class Shown:
-    """What is kept with a job for shelf and calendar. summary, day: as JSON, None where they were not made yet."""
-
-    summary: str | None
-    stage: str = ""
-    day: str | None = None
-
-
-def shown(headline: dict[str, Any]) -> Shown:
-    """A headline taken apart: what the shelf sends out whole, the stage it is filtered by, and what the calendar alone reads."""
-    rest = {name: value for name, value in headline.items() if name not in ("stage", "day")}
-    day = headline.get("day")
-    return Shown(json.dumps(rest), headline.get("stage", ""), None if day is None else json.dumps(day))
 
 
 @dataclass(frozen=True)
@@ -129,8 +111,8 @@ def page_of(sought: Sought) -> Page:
     )
     shown = rows[:most]
     last = shown[-1] if len(rows) > len(shown) else None
-    lines = tuple(ListedJob(*row[:7]) for row in shown)
-    return Page(lines, count, None if last is None else _cursor(sought.sort, last[7], last[0]))
+    lines = tuple(ListedJob(*row[:8]) for row in shown)
+    return Page(lines, count, None if last is None else _cursor(sought.sort, last[8], last[0]))
 
 
 def _rows(sql: str, conditions: Sequence[Condition]) -> list[tuple[Any, ...]]:
@@ -159,12 +141,6 @@ def _asked(sought: Sought) -> Iterator[Condition]:
         yield "placement.day BETWEEN ? AND ?", (f"{sought.month}-01", f"{sought.month}-31")
 
 
-def kept(job_id: str) -> Shown:
-    """What is kept with a job now."""
-    row = JobRow.get_by_id(job_id)
-    return Shown(row.summary, row.stage, row.day)
-
-
 def touch(job_id: str, now: datetime, document: dict[str, Any], shown: Shown) -> None:
     """A job comes to the top of the shelf, under its name as it is now."""
     last = JobRow.select(fn.MAX(JobRow.touched)).scalar() or 0
@@ -176,9 +152,7 @@ def touch(job_id: str, now: datetime, document: dict[str, Any], shown: Shown) ->
         name=str(document.get("name") or "").casefold(),
         words=f"{document.get('name') or ''} {document.get('address') or ''}".casefold(),
         floor_ft2=floor or 0,
-        summary=summary,
-        stage=shown.stage,
-        day=shown.day,
+        **shown.columns(),
     ).where(JobRow.id == job_id).execute()
 
 
