@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Entry } from "../src/field/entry";
 import type { FillTable } from "../src/field/pack";
-import { runOf } from "../src/field/run";
+import { marksOf, runOf } from "../src/field/run";
 
 interface Case {
   table: FillTable;
@@ -28,9 +28,12 @@ function same(mine: any, theirs: any, at: string): string[] {
   return [...names].flatMap((name) => same(mine[name] ?? null, theirs[name] ?? null, `${at}.${name}`));
 }
 
+const idsOf = (marks: Map<string, Entry>) => Object.fromEntries([...marks].map(([key, one]) => [key, one.id]));
+
 function told(table: FillTable, log: Entry[]) {
   const run = runOf(table, log);
   const at = run.walked;
+  const marks = marksOf(at.stood);
   return {
     products: run.products.map((one) => ({
       bags_in: one.bagsIn,
@@ -46,7 +49,10 @@ function told(table: FillTable, log: Entry[]) {
       ],
       forecast: one.forecast && [one.forecast.mean, one.forecast.low, one.forecast.high],
       pace: one.pace,
+      pace_said: one.paceSaid,
       points: one.points,
+      on_truck: one.onTruck,
+      runs_out: one.short,
     })),
     bands: run.bands.map((band) => [band.bags, band.inAttic, band.lies, band.done, at.bands.get(band.number)?.none]),
     asked: at.asked.map((one) => [one.entry, one.kind, one.bags, one.band]),
@@ -71,8 +77,17 @@ function told(table: FillTable, log: Entry[]) {
       day.endEntry,
       day.joined,
       day.afterStop,
+      day.spoilt,
       day.practice,
     ]),
+    marks: {
+      done: idsOf(marks.done),
+      left: idsOf(marks.left),
+      out: Object.fromEntries(marks.out),
+      back: Object.fromEntries(marks.back),
+      moved: marks.moved.map((one) => one.id),
+      found: marks.found.map((one) => one.id),
+    },
   };
 }
 

@@ -4,9 +4,14 @@ import { type PaperDayTyped, paperEntries } from "../src/document/paperDay";
 const PLAN = {
   revision: 3,
   by_band: [
-    { number: 1, section: "main", quota: 10 },
-    { number: 2, section: "main", quota: 10 },
-    { number: 3, section: "wing", quota: 10 },
+    { number: 1, section: "main" },
+    { number: 2, section: "main" },
+    { number: 3, section: "wing" },
+  ],
+  sections: [
+    { section: "main", quota: 20 },
+    { section: "wing", quota: 10 },
+    { section: "bare", quota: 0 },
   ],
 };
 const typed = (change: Partial<PaperDayTyped> = {}): PaperDayTyped => ({

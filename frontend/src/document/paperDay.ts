@@ -18,15 +18,13 @@ interface Said {
 
 interface Bands {
   revision: number;
-  by_band: readonly { number: number; section: string; quota: number }[];
+  by_band: readonly { number: number; section: string }[];
+  sections: readonly { section: string; quota: number }[];
 }
 
-/** Field bags of each section: what a day's start tells, so that its bands stay. */
-export function bagsBySection(bands: Bands["by_band"]): Record<string, number> {
-  const found: Record<string, number> = {};
-  for (const band of bands) if (band.quota > 0) found[band.section] = (found[band.section] ?? 0) + band.quota;
-  return found;
-}
+/** Field bags of each section, as the program tells them: what a day's start says, so that its bands stay. */
+export const bagsOf = (plan: Pick<Bands, "sections">): Record<string, number> =>
+  Object.fromEntries(plan.sections.filter((one) => one.quota > 0).map((one) => [one.section, one.quota]));
 
 const number = (text: string) => Number(text.trim().replace(",", "."));
 
@@ -52,7 +50,7 @@ export function paperEntries(
   if (!filled.length) return { wrong: "Enter the bags of at least one band." };
   const step = (end.valueOf() - begin.valueOf()) / (filled.length + 1);
   const entries: Said[] = [
-    { kind: "day.start", value: { revision: plan.revision, bags: bagsBySection(plan.by_band), ...start }, at: begin },
+    { kind: "day.start", value: { revision: plan.revision, bags: bagsOf(plan), ...start }, at: begin },
     { kind: "count.take", value: {}, at: begin },
     { kind: "hopper", value: { bags: hopper[0] }, at: begin },
   ];

@@ -17,13 +17,14 @@ from pydantic_core import to_jsonable_python
 from ..core.log.first_day import Cut
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
+from ..formats.pack_model import FieldPack
 from ..formats.proof_json import proof_json
 from ..formats.run_json import run_told
 from ..job import read_job
 from ..job.firm import Firm
 from ..store.devices import all_devices
 from ..store.firm import read_firm
-from .answers.field import FieldDays, PackAnswer, PackQuery, RunAnswer
+from .answers.field import FieldDays, PackQuery, RunAnswer
 from .answers.jobs import JobPath
 from .answers.proof import ProofAnswer
 from .calendar_board import stored_board, told_line
@@ -46,7 +47,7 @@ _lock = threading.Lock()
 
 @field.get(
     "/jobs/<job_id>/field-pack",
-    responses={200: PackAnswer, 404: Problem, 422: Problem},
+    responses={200: FieldPack, 404: Problem, 422: Problem},
     summary="Everything a phone needs of a job for the day",
 )
 def read_pack_of(path: JobPath, query: PackQuery) -> Response:

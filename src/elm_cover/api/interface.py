@@ -8,6 +8,7 @@ from typing import Any
 
 from flask_openapi3 import OpenAPI
 
+from ..formats.pack_model import told_schemas
 from .problems import PROBLEM_TYPE
 
 # What a route answers that is no JSON.
@@ -40,6 +41,7 @@ def document(app: OpenAPI) -> dict[str, Any]:
     """The document, whole and valid: every answer declared, refusals as problem documents."""
     told: dict[str, Any] = copy.deepcopy(dict(app.api_doc))
     told["components"] = {name: part for name, part in told["components"].items() if part}
+    told["components"]["schemas"] |= told_schemas()
     for path, method, operation in _operations(told):
         answers = operation["responses"]
         for status, answer in list(answers.items()):

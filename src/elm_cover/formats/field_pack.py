@@ -14,6 +14,7 @@ from pydantic_core import to_jsonable_python
 from ..core.crew import Load, Reach
 from ..core.done import filled_job
 from ..core.drawing import reach_drawing
+from ..core.filling.balance import by_section
 from ..core.filling.constants import CAUSES, SIGNALS, WORDS
 from ..core.filling.forecast import corridor
 from ..core.filling.run import Run
@@ -26,8 +27,8 @@ from ..core.work.kinds import GROUPS, KINDS
 from ..job import Fault, Job, JobError
 from ..job.faults import faults_of
 from ..job.firm import Firm
+from .pack_model import FORMAT, VERSION
 
-FORMAT, VERSION = "elm-cover field pack", 2
 TABLES = TypeAdapter(FillTable)
 # Outlines on a phone are drawn to the tenth of a foot.
 OUTLINE_DIGITS = 1
@@ -226,7 +227,7 @@ def run_json(run: Run, refused: Sequence[tuple[str, str]] = ()) -> dict[str, Any
         "practice": walked.practice,
         "causes": walked.causes,
         "products": told,
-        "sections": _sections(run),
+        "sections": to_jsonable_python(by_section(run)),
     }
 
 
@@ -251,21 +252,6 @@ def _product(one: Any) -> dict[str, Any]:
         "on_truck": one.on_truck,
         "runs_out": to_jsonable_python(one.runs_out),
     }  # fmt: skip
-
-
-def _sections(run: Run) -> list[dict[str, Any]]:
-    found: dict[str, dict[str, Any]] = {}
-    for band in run.bands:
-        line = found.setdefault(
-            band.section,
-            {"section": band.section, "bags_in": 0.0, "in_attic": 0.0, "quota": 0.0, "bands": 0, "done": 0},
-        )
-        line["bags_in"] += band.bags
-        line["in_attic"] += band.lies
-        line["quota"] += band.quota
-        line["bands"] += 1
-        line["done"] += band.done
-    return list(found.values())
 
 
 def _word(word: str | None) -> str | None:

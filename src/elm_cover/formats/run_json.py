@@ -7,12 +7,13 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
+from ..core.filling.balance import balance
 from ..core.filling.constants import WORDS
-from ..core.filling.run import Run, run_of
+from ..core.filling.run import run_of
 from ..core.filling.stops import stops_left
 from ..core.from_job.log import entry_of
 from ..core.log.entry import Entry
-from ..core.log.fold import Day, fold
+from ..core.log.fold import fold
 from ..core.log.kinds import in_words
 from ..core.log.standing import ordered
 from ..job.log_entry import LogEntry
@@ -60,33 +61,9 @@ def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[st
         "stops": to_jsonable_python(stops_left(table.stops, walked.done, walked.cleared)),
         "causes": pack["causes"],
         "checked": walked.causes,
-        "balance": balance(run, day, {id_: product["name"] for id_, product in given.items()}),
+        "balance": to_jsonable_python(balance(run, day, {id_: product["name"] for id_, product in given.items()})),
         "entries": listed(entries, pack),
     }  # fmt: skip
-
-
-def balance(run: Run, day: Day, names: Mapping[str, str]) -> list[dict[str, Any]]:
-    """Bags that went out and came back against those counted. Nothing is unaccounted for before something came back.
-
-    Source: handbook §15, used = out − back; §17, day ended.
-    """
-    spoilt = sum(one.spoilt for one in run.walked.days)
-    found = []
-    for product in run.products:
-        out, back = day.out.get(product.product, 0.0), day.back.get(product.product, 0.0)
-        mine = spoilt if len(run.products) == 1 else 0.0
-        found.append(
-            {
-                "product": product.product,
-                "name": names[product.product],
-                "out": out,
-                "back": back,
-                "counted": product.bags_in,
-                "spoilt": mine,
-                "unaccounted": out - back - product.bags_in - mine if product.product in day.back else None,
-            }
-        )
-    return found
 
 
 def listed(entries: Sequence[Entry], pack: Mapping[str, Any]) -> list[dict[str, Any]]:

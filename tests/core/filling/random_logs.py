@@ -27,6 +27,7 @@ from elm_cover.core.filling.table import (
     StopStanding,
 )
 from elm_cover.core.from_job.log import entry_of
+from elm_cover.core.log.fold import Day, fold
 from elm_cover.formats.log_file import read_entry
 
 BEGIN = datetime(2026, 5, 4, 8, tzinfo=UTC)
@@ -37,6 +38,10 @@ OTHERS: list[tuple[str, dict[str, Any]]] = [
     ("band.enter", {"section": "main", "band": 99}), ("reading", {"section": "nowhere", "depth_in": 9.0, "marker": 1}),
     ("bag.spoilt", {"bags": 0.5}), ("cause.checked", {"cause": "hose"}), ("band.leave", {"section": "main", "band": 1}),
     ("reading", {"section": "main", "depth_in": 11.25, "at_ft": [2.5, 1.25]}), ("reading", {"section": "main", "depth_in": 9, "at_ft": [70.125, 1]}),
+    ("work.left", {"key": "fan:1", "reason": "none"}), ("work.done", {"key": "flue:1", "amount": 2.0}),
+    ("load.out", {"what": "p0", "amount": 12.5, "unit": "bags"}), ("load.out", {"what": "p1", "amount": 0.1, "unit": "bags"}),
+    ("load.back", {"what": "p0", "amount": 3.0, "unit": "bags"}), ("bag.spoilt", {"bags": 1.25}),
+    ("work.found", {"key": "found:1", "kind": "other", "text": "a fan"}),
     ("hopper", {"bags": 0.75}), ("photo", {"file": "0" * 64 + ".jpg", "section": "main", "at_ft": [1, 1]}),
 ]  # fmt: skip
 
@@ -135,7 +140,7 @@ def random_log(chance: random.Random, table: FillTable) -> list[dict[str, Any]]:
             crew.say("day.start", {"revision": 1}, "phone b")
         for band in chance.sample(table.bands, chance.randint(1, len(table.bands))):
             _fill(crew, table, band, day, practice)
-        for kind, value in chance.sample(OTHERS, 3):
+        for kind, value in chance.sample(OTHERS, 5):
             more: dict[str, Any] = {"day": day} if chance.random() < 0.4 else {}
             more |= practice if chance.random() < 0.5 else {}
             crew.say(kind, value, **more)
@@ -198,7 +203,7 @@ def _fill(crew: Crew, table: FillTable, band: Quota, day: str, practice: dict[st
         crew.say("reading", value, chance.choice(["phone a", "phone b"]), **practice)
 
 
-def told(run: Run) -> dict[str, Any]:
+def told(run: Run, day: Day) -> dict[str, Any]:
     """What both folds are compared by."""
     at = run.walked
     found: dict[str, Any] = to_jsonable_python(
@@ -208,7 +213,8 @@ def told(run: Run) -> dict[str, Any]:
                     "bags_in": p.bags_in, "in_attic": p.in_attic, "said": p.said,
                     "verdict": p.verdict and [p.verdict.word, p.verdict.q, p.verdict.sigma, p.verdict.low, p.verdict.high, p.verdict.more_readings],
                     "forecast": p.forecast and [p.forecast.mean, p.forecast.low, p.forecast.high],
-                    "pace": p.pace_min_per_bag, "points": p.points,
+                    "pace": p.pace_min_per_bag, "pace_said": p.pace_said, "points": p.points, "on_truck": p.on_truck,
+                    "runs_out": 0.0 if p.runs_out is None else p.runs_out.short,
                 }
                 for p in run.products
             ],
@@ -223,7 +229,11 @@ def told(run: Run) -> dict[str, Any]:
             "readings": [[r.entry, r.place, r.band, r.fill_in, r.new_in] for r in at.readings],
             "stood": [e.id for e in at.stood], "practice": at.practice, "halted": at.halted,
             "holder": at.holder, "open": at.open_band,
-            "days": [[d.entry, d.bags, d.hopper_start, d.hopper_end, d.under_stops, d.end_entry, d.joined, d.after_stop, d.practice] for d in at.days],
+            "days": [[d.entry, d.bags, d.hopper_start, d.hopper_end, d.under_stops, d.end_entry, d.joined, d.after_stop, d.spoilt, d.practice] for d in at.days],
+            "marks": {
+                "done": {key: mark.entry for key, mark in day.done.items()}, "left": {key: mark.entry for key, mark in day.left.items()},
+                "out": day.out, "back": day.back, "moved": [one.entry for one in day.moved], "found": [one.entry for one in day.found],
+            },
         }
     )  # fmt: skip
     return found
@@ -236,8 +246,9 @@ def cases(count: int, seed: int) -> list[dict[str, Any]]:
     for _ in range(max(1, count // 10)):
         table = random_table(chance)
         logs = [random_log(chance, table) for _ in range(10)]
-        runs = [run_of(table, [entry_of(read_entry(entry)) for entry in log]) for log in logs]
-        found.append({"table": to_jsonable_python(table), "logs": logs, "told": [told(run) for run in runs]})
+        entries = [[entry_of(read_entry(entry)) for entry in log] for log in logs]
+        both = [told(run_of(table, log), fold(log)) for log in entries]
+        found.append({"table": to_jsonable_python(table), "logs": logs, "told": both})
     return found
 
 

@@ -8650,20 +8650,560 @@ export interface components {
             revoke?: boolean;
         };
         /**
-         * PackAnswer
-         * @description A field pack: its JSON Schema is what `elm-cover field-pack --schema` prints.
+         * FieldPack
+         * @description Everything a phone needs of a job for a day. revision: None where it was made from a file; code: told by what it was made from.
          */
-        PackAnswer: {
-            /** Format */
-            format: string;
-            /** Version */
-            version: number;
+        FieldPack: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "elm-cover field pack";
+            /**
+             * Version
+             * @constant
+             */
+            version: 2;
+            /** Name */
+            name: string;
+            /** Address */
+            address: string | null;
             /** Revision */
             revision: number | null;
             /** Code */
             code: string;
-        } & {
-            [key: string]: unknown;
+            fill: components["schemas"]["FillTable"];
+            /** Corridor */
+            corridor: {
+                [key: string]: components["schemas"]["PackCorridor"][];
+            };
+            work: components["schemas"]["PackWork"];
+            /** Load */
+            load: components["schemas"]["PackLoad"][];
+            /** Floor */
+            floor: components["schemas"]["PackFloor"][];
+            /** Stops By Hour */
+            stops_by_hour: string;
+            /** Causes */
+            causes: components["schemas"]["PackCause"][];
+            /** Signals */
+            signals: {
+                [key: string]: string;
+            };
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Constants
+         * @description Start values of handbook §17; those of the forecast refitted to bands of a seventh of a section at the most, so that its 80 %
+         *     range holds so often (docs/decisions/0029).
+         *
+         *     hopper_bags: how well a level in the hopper is read. few_sd_in: spread of a depth that one reading stands for. unread: share
+         *     that a depth nobody read may be off; area: that the floor may be. z: of an 80 % range. light_l, on_line_l, on_line_sigma:
+         *     bounds of the verdict. least_bags: before so many are in, nothing is said; agree: so many evaluations in a row say the same.
+         *     prior_sd, count_bags, band_share, end_bags: of the forecast. short_in: less than the fill line by more than that is short.
+         *     corridor_bags: what is read at the hopper's both ends.
+         */
+        Constants: {
+            /**
+             * Hopper Bags
+             * @default 0.25
+             */
+            hopper_bags: number;
+            /**
+             * Few Sd In
+             * @default 1
+             */
+            few_sd_in: number;
+            /**
+             * Unread
+             * @default 0.03
+             */
+            unread: number;
+            /**
+             * Area
+             * @default 0.03
+             */
+            area: number;
+            /**
+             * Z
+             * @default 1.28
+             */
+            z: number;
+            /**
+             * Light L
+             * @default 0.025
+             */
+            light_l: number;
+            /**
+             * On Line L
+             * @default 0.05
+             */
+            on_line_l: number;
+            /**
+             * On Line Sigma
+             * @default 0.06
+             */
+            on_line_sigma: number;
+            /**
+             * Least Bags
+             * @default 5
+             */
+            least_bags: number;
+            /**
+             * Agree
+             * @default 2
+             */
+            agree: number;
+            /**
+             * Prior Sd
+             * @default 0.08
+             */
+            prior_sd: number;
+            /**
+             * Count Bags
+             * @default 0.1
+             */
+            count_bags: number;
+            /**
+             * Band Share
+             * @default 0.02
+             */
+            band_share: number;
+            /**
+             * End Bags
+             * @default 0.1
+             */
+            end_bags: number;
+            /**
+             * Short In
+             * @default 0.5
+             */
+            short_in: number;
+            /**
+             * Corridor Bags
+             * @default 0.25
+             */
+            corridor_bags: number;
+            /**
+             * Pace Bags
+             * @default 5
+             */
+            pace_bags: number;
+            /**
+             * Together Ms
+             * @default 700
+             */
+            together_ms: number;
+        };
+        /**
+         * FillTable
+         * @description Everything the fold looks up. Bands in the order they are filled; none where nothing is blown. revision: of the job that it
+         *     was made from, None where it was made from a file. past_stops: those that stand no more, by which earlier days are judged.
+         */
+        FillTable: {
+            /**
+             * Bands
+             * @default []
+             */
+            bands: components["schemas"]["Quota"][];
+            /**
+             * Places
+             * @default []
+             */
+            places: components["schemas"]["ReadPlace"][];
+            /**
+             * Products
+             * @default []
+             */
+            products: components["schemas"]["FilledWith"][];
+            /**
+             * Stops
+             * @default []
+             */
+            stops: components["schemas"]["StopStanding"][];
+            /**
+             * Past Stops
+             * @default []
+             */
+            past_stops: components["schemas"]["StopStanding"][];
+            /**
+             * Safety
+             * @default []
+             */
+            safety: components["schemas"]["SafetyOpen"][];
+            /**
+             * Floors
+             * @default []
+             */
+            floors: components["schemas"]["FloorCells"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["RowWanted"][];
+            /**
+             * Revision
+             * @default null
+             */
+            revision: number | null;
+            /** Sections */
+            sections: {
+                [key: string]: string;
+            };
+            /**
+             * @default {
+             *       "hopper_bags": 0.25,
+             *       "few_sd_in": 1,
+             *       "unread": 0.03,
+             *       "area": 0.03,
+             *       "z": 1.28,
+             *       "light_l": 0.025,
+             *       "on_line_l": 0.05,
+             *       "on_line_sigma": 0.06,
+             *       "least_bags": 5,
+             *       "agree": 2,
+             *       "prior_sd": 0.08,
+             *       "count_bags": 0.1,
+             *       "band_share": 0.02,
+             *       "end_bags": 0.1,
+             *       "short_in": 0.5,
+             *       "corridor_bags": 0.25,
+             *       "pace_bags": 5,
+             *       "together_ms": 700
+             *     }
+             */
+            constants: components["schemas"]["Constants"];
+        };
+        /**
+         * FilledWith
+         * @description A product that is blown. on_truck: bags of the load list; minutes: least and most that a bag usually takes;
+         *     feeds_as: as which sort of fill it goes through the machine.
+         */
+        FilledWith: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Bag Lb */
+            bag_lb: number;
+            /** Bags Field */
+            bags_field: number;
+            /** On Truck */
+            on_truck: number;
+            /** Minutes */
+            minutes: [
+                number,
+                number
+            ];
+            /** Feeds As */
+            feeds_as: string;
+        };
+        /**
+         * FloorCells
+         * @description A section's floor as a coarse lattice, so that a depth read anywhere finds its band and what is planned there.
+         *
+         *     Row by row from the low corner at origin_ft, columns to a row; cell_ft: side of a cell. band: 0 off the floor. old_in, fill_in:
+         *     as of a ReadPlace; tapered: its cells are 1.
+         */
+        FloorCells: {
+            /** Section */
+            section: string;
+            /** Origin Ft */
+            origin_ft: [
+                number,
+                number
+            ];
+            /** Cell Ft */
+            cell_ft: number;
+            /** Columns */
+            columns: number;
+            /** Band */
+            band: number[];
+            /** Old In */
+            old_in: number[];
+            /** Fill In */
+            fill_in: number[];
+            /** Tapered */
+            tapered: number[];
+        };
+        /**
+         * PackBand
+         * @description A band as it is drawn, ft: outer rings and holes; label_room_ft: half the room round its number.
+         */
+        PackBand: {
+            /** Number */
+            number: number;
+            /** Rings Ft */
+            rings_ft: [
+                number,
+                number
+            ][][];
+            /** Label Ft */
+            label_ft: [
+                number,
+                number
+            ];
+            /** Label Room Ft */
+            label_room_ft: number;
+            /** By Hand */
+            by_hand: boolean;
+        };
+        /**
+         * PackCause
+         * @description What may make bags and depth part, and where to look.
+         */
+        PackCause: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Look At */
+            look_at: string;
+        };
+        /**
+         * PackCorridor
+         * @description Bags that may have gone in once so much floor is covered.
+         */
+        PackCorridor: {
+            /** Covered Ft2 */
+            covered_ft2: number;
+            /** Low */
+            low: number;
+            /** Planned */
+            planned: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * PackFloor
+         * @description Outline and bands of a section, ft.
+         */
+        PackFloor: {
+            /** Section */
+            section: string;
+            /** Name */
+            name: string;
+            /** Outline Ft */
+            outline_ft: [
+                number,
+                number
+            ][];
+            /** Bands */
+            bands: components["schemas"]["PackBand"][];
+        };
+        /**
+         * PackItem
+         * @description An item of the work list; what is empty is left out. lifts: the hazard that it cures; change: how its change was answered.
+         */
+        PackItem: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** Kind */
+            kind: string;
+            /** Number */
+            number: number;
+            /** What */
+            what: string;
+            /** Amount */
+            amount: number;
+            /** Who */
+            who: string;
+            /** State */
+            state: string;
+            /** Section */
+            section?: string;
+            /** At Ft */
+            at_ft?: [
+                number,
+                number
+            ];
+            /** Why */
+            why?: string;
+            /** Cautions */
+            cautions?: string[];
+            /** Unit */
+            unit?: string;
+            /** Pieces */
+            pieces?: string[];
+            /** Leavable */
+            leavable?: boolean;
+            /** Change */
+            change?: string;
+            /** Lifts */
+            lifts?: string;
+        };
+        /**
+         * PackKind
+         * @description What is to be known of a kind of work: how it is done, and what to mind.
+         */
+        PackKind: {
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** How */
+            how: string[];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * PackLoad
+         * @description A line of the load list, and where in the truck it lies.
+         */
+        PackLoad: {
+            /** What */
+            what: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * PackWork
+         * @description The work list by place: groups by word, kinds that are in use, items in their order.
+         */
+        PackWork: {
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
+            /** Kinds */
+            kinds: {
+                [key: string]: components["schemas"]["PackKind"];
+            };
+            /** Items */
+            items: components["schemas"]["PackItem"][];
+        };
+        /**
+         * Quota
+         * @description A band as it is to be filled, in working order. area in ft²; bags: of the field; depth_in: mean new depth off the taper.
+         *     bags_per_in: what an inch more takes over all of it. bays: of closed bays, the first and the last that it takes.
+         */
+        Quota: {
+            /** Number */
+            number: number;
+            /** Section */
+            section: string;
+            /** Product */
+            product: string;
+            /** Area Ft2 */
+            area_ft2: number;
+            /** Bags */
+            bags: number;
+            /** Depth In */
+            depth_in: number;
+            /**
+             * Bags Per In
+             * @default 0
+             */
+            bags_per_in: number;
+            /**
+             * Bays
+             * @default null
+             */
+            bays: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * ReadPlace
+         * @description Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
+         *     is to show, from the ceiling plane; old_in: how much of that is old.
+         */
+        ReadPlace: {
+            /** Id */
+            id: string;
+            /** Section */
+            section: string;
+            /** Marker */
+            marker: number | null;
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ];
+            /** Band */
+            band: number | null;
+            /** Old In */
+            old_in: number;
+            /** Fill In */
+            fill_in: number;
+            /** Tapered */
+            tapered: boolean;
+        };
+        /**
+         * RowWanted
+         * @description The R that a section is planned to prove with the bags of its bands. closed: closed bays, by volume and density.
+         */
+        RowWanted: {
+            /** Section */
+            section: string;
+            /** Product */
+            product: string;
+            /** R */
+            r: number;
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+        };
+        /**
+         * SafetyOpen
+         * @description Work that keeps somebody safe and is not done by the survey: a day that begins in spite of it is begun by name and reason.
+         *     key: of its item; HAZARDS for what nobody looked for.
+         */
+        SafetyOpen: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * StopStanding
+         * @description A stop that forbids the start. key: of its item; hazard: its kind. by_crew: doing the item lifts it; else only who clears
+         *     it, named in an entry of its own. since_s, until_s: when it came into the record and when an edit took it out again, s since
+         *     1970; None: as long as the table's revision, and still.
+         */
+        StopStanding: {
+            /** Key */
+            key: string;
+            /** Hazard */
+            hazard: string | null;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+            /** By Crew */
+            by_crew: boolean;
+            /**
+             * Since S
+             * @default null
+             */
+            since_s: number | null;
+            /**
+             * Until S
+             * @default null
+             */
+            until_s: number | null;
         };
         /**
          * RunAnswer
@@ -8725,7 +9265,7 @@ export interface components {
                 [key: string]: string;
             };
             /** Balance */
-            balance: components["schemas"]["RunBalance"][];
+            balance: components["schemas"]["Balance"][];
             /** Last */
             last: number;
         };
@@ -8748,6 +9288,27 @@ export interface components {
             bags: number;
             /** Band */
             band: number | null;
+        };
+        /**
+         * Balance
+         * @description At a day's end: bags of a product that left the truck against those counted in. unaccounted: out − back − in − spoilt, None
+         *     before something came back.
+         */
+        Balance: {
+            /** Product */
+            product: string;
+            /** Name */
+            name: string;
+            /** Out */
+            out: number;
+            /** Back */
+            back: number;
+            /** Counted */
+            counted: number;
+            /** Spoilt */
+            spoilt: number;
+            /** Unaccounted */
+            unaccounted: number | null;
         };
         /**
          * BandTold
@@ -8965,32 +9526,6 @@ export interface components {
             corridor: components["schemas"]["CorridorTold"][];
         };
         /**
-         * ReadPlace
-         * @description Where a depth is read: a marker by its number within its section, or a place the program picked. fill_in: what the ruler
-         *     is to show, from the ceiling plane; old_in: how much of that is old.
-         */
-        ReadPlace: {
-            /** Id */
-            id: string;
-            /** Section */
-            section: string;
-            /** Marker */
-            marker: number | null;
-            /** At Ft */
-            at_ft: [
-                number,
-                number
-            ];
-            /** Band */
-            band: number | null;
-            /** Old In */
-            old_in: number;
-            /** Fill In */
-            fill_in: number;
-            /** Tapered */
-            tapered: boolean;
-        };
-        /**
          * RowLack
          * @description What a section lacks of the row that it is planned to: bags to the quarter, and the same in words.
          */
@@ -9003,26 +9538,6 @@ export interface components {
             bags: number;
             /** Text */
             text: string;
-        };
-        /**
-         * RunBalance
-         * @description At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt.
-         */
-        RunBalance: {
-            /** Product */
-            product: string;
-            /** Name */
-            name: string;
-            /** Out */
-            out: number;
-            /** Back */
-            back: number;
-            /** Counted */
-            counted: number;
-            /** Spoilt */
-            spoilt: number;
-            /** Unaccounted */
-            unaccounted: number | null;
         };
         /** RunBandDrawn */
         RunBandDrawn: {
@@ -9125,21 +9640,9 @@ export interface components {
             short: number;
         };
         /**
-         * SafetyOpen
-         * @description Work that keeps somebody safe and is not done by the survey: a day that begins in spite of it is begun by name and reason.
-         *     key: of its item; HAZARDS for what nobody looked for.
+         * SectionRun
+         * @description What a section has come to: bags counted, bags that lie in it, its quota; its bands, and how many are done.
          */
-        SafetyOpen: {
-            /** Key */
-            key: string;
-            /** Group */
-            group: string;
-            /** What */
-            what: string;
-            /** Who */
-            who: string;
-        };
-        /** SectionRun */
         SectionRun: {
             /** Section */
             section: string;
@@ -12828,7 +13331,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackAnswer"];
+                    "application/json": components["schemas"]["FieldPack"];
                 };
             };
             /** @description Not Found */

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
 import type { RunAnswer } from "../../api/types";
-import { bagsBySection } from "../../document/paperDay";
+import { bagsOf } from "../../document/paperDay";
 import { usePlanned } from "../../state/context";
 import { despiteOf, OpenSafety, type Said } from "../../ui/despite";
 import { Part } from "../../ui/Part";
@@ -29,7 +29,7 @@ export function DaySheet({ run }: { run: RunAnswer }) {
     setAsking(false);
     log.add("day.start", {
       revision: run.revision,
-      bags: bagsBySection(run.by_band),
+      bags: bagsOf(run),
       ...(said ? despiteOf(run.safety, said) : {}),
     });
   };

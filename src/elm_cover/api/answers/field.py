@@ -6,6 +6,7 @@ from datetime import date
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from ...core.filling.balance import Balance, SectionRun
 from ...core.filling.measure import RowLack
 from ...core.filling.run import BandTold
 from ...core.filling.shortage import Short
@@ -53,16 +54,6 @@ class MadeDevice(BaseModel):
 
 class PackQuery(BaseModel):
     revision: int | None = Field(None, ge=1, le=10_000_000)
-
-
-class PackAnswer(BaseModel):
-    """A field pack: its JSON Schema is what `elm-cover field-pack --schema` prints."""
-
-    model_config = ConfigDict(extra="allow")
-    format: str
-    version: int
-    revision: int | None
-    code: str
 
 
 class VerdictTold(BaseModel):
@@ -126,15 +117,6 @@ class ProductRunTold(BaseModel):
 class RunWhy(BaseModel):
     id: str
     why: str
-
-
-class SectionRun(BaseModel):
-    section: str
-    bags_in: float
-    in_attic: float
-    quota: float
-    bands: int
-    done: int
 
 
 class RunEntry(BaseModel):
@@ -220,20 +202,8 @@ class RunAnswer(BaseModel):
     entries: list[RunEntry]
     causes: list[RunCause]
     checked: dict[str, str]
-    balance: list[RunBalance]
+    balance: list[Balance]
     last: int
-
-
-class RunBalance(BaseModel):
-    """At a day's end: bags that left the truck against those counted in. unaccounted: out − back − in − spoilt."""
-
-    product: str
-    name: str
-    out: float
-    back: float
-    counted: float
-    spoilt: float
-    unaccounted: float | None
 
 
 class FieldJob(BaseModel):
@@ -256,6 +226,3 @@ class FieldDays(BaseModel):
     device: str | None
     crew: str | None
     days: list[FieldDay]
-
-
-RunAnswer.model_rebuild()
