@@ -29,7 +29,7 @@ def forget_ways() -> None:
         bands._banded,
         bands._stands,
         cut_bands._parts,
-        cut_bands._told,
+        cut_bands._as_bands,
     ):
         kept: Memory = remembered.memory  # type: ignore[type-arg]
         kept.clear()

@@ -27,7 +27,7 @@ CORE = {
     "filling": 2,
     "reach": 4,
     "schedule": 1,
-    "load": 4,
+    "loadout": 4,
     "given": 4,
     "from_job": 5,
     "target": 5,

@@ -27,7 +27,7 @@ from .answers.calendar import (
     WeatherAsked,
 )
 from .calendar_board import StoredBoard, ordered, puzzle, solved_puzzle, stored_board, told_line
-from .heavy import worked
+from .heavy import in_a_worker
 from .jobs import ACTOR, job_store
 from .problems import Problem
 
@@ -41,7 +41,7 @@ def today() -> date:
     return datetime.now().astimezone().date()
 
 
-def _asked(query: CalendarQuery) -> tuple[date, date, StoredBoard]:
+def _board_asked(query: CalendarQuery) -> tuple[date, date, StoredBoard]:
     """First and last day asked for, and the board of these days."""
     first = query.first or today()
     return first, first + timedelta(days=query.days - 1), stored_board(job_store(), first, query.days, today())
@@ -53,7 +53,7 @@ def _file(content: bytes, mimetype: str, name: str) -> Response:
 
 @calendar.get("", responses={200: CalendarAnswer, 422: Problem}, summary="Crews × days from a day on")
 def read(query: CalendarQuery) -> Response:
-    first, last, made = _asked(query)
+    first, last, made = _board_asked(query)
     by_id = {line.id: line for line in made.lines}
     placed = {one.bar.placed.job for one in made.board.bars}
     people = made.at_work[0].people if made.at_work else 2
@@ -122,7 +122,7 @@ def put_places(body: PlacesAsked) -> Response:
 def post_propose(body: ProposeAsked) -> Response:
     made = stored_board(job_store(), body.first, body.days, today())
     packed = pickle.dumps(puzzle(made, body.jobs))
-    found: Proposal = pickle.loads(worked(solved_puzzle, "", packed))  # what our own worker has packed
+    found: Proposal = pickle.loads(in_a_worker(solved_puzzle, "", packed))  # what our own worker has packed
     answer = {
         "places": [
             {"job": one.placed.job, "crew": one.placed.crew, "day": one.placed.day, "half": one.placed.half}
@@ -185,7 +185,7 @@ def put_busy(path: CrewPath) -> Response:
 
 @calendar.get("/calendar.ics", responses={200: None, 422: Problem}, summary="The calendar as an iCalendar file")
 def read_ics(query: CalendarQuery) -> Response:
-    first, last, made = _asked(query)
+    first, last, made = _board_asked(query)
     return _file(calendar_file(made, first, last), "text/calendar", f"calendar-{first.isoformat()}.ics")
 
 
@@ -219,13 +219,13 @@ def calendar_file(made: StoredBoard, first: date, last: date) -> bytes:
 
 @calendar.get("/order.csv", responses={200: None, 422: Problem}, summary="What to order for these days, as CSV")
 def read_order(query: CalendarQuery) -> Response:
-    first, last, made = _asked(query)
+    first, last, made = _board_asked(query)
     text = write_order(ordered(made, first, last))
     return _file(text.encode("utf-8-sig"), "text/csv", f"order-{first.isoformat()}.csv")
 
 
 @calendar.get("/order.pdf", responses={200: None, 422: Problem}, summary="What to order for these days, as PDF")
 def read_order_pdf(query: CalendarQuery) -> Response:
-    first, last, made = _asked(query)
+    first, last, made = _board_asked(query)
     content = purchase_list(made.firm.card.name or "", ordered(made, first, last), first, last, today())
     return _file(content, "application/pdf", f"order-{first.isoformat()}.pdf")

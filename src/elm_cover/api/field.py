@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import json
-import threading
-from collections import OrderedDict
 from datetime import date, timedelta
 from typing import Any
 
@@ -14,6 +12,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
+from ..core.base.memory import Memory
 from ..core.log.first_day import Cut
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
@@ -29,7 +28,7 @@ from .answers.jobs import JobPath
 from .answers.proof import ProofAnswer
 from .calendar_board import stored_board, told_line
 from .devices import asking_device
-from .heavy import worked
+from .heavy import in_a_worker
 from .jobs import job_store
 from .log import entries_of, logged_day
 from .packing import written
@@ -38,11 +37,9 @@ from .stops import SEEN, stops_seen
 
 field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
 CUT: TypeAdapter[Cut | None] = TypeAdapter(Cut | None)
-MOST_PACKS = 64
 # Where nothing stands today and tomorrow, the next day with anything on it is looked for so far ahead.
 LOOKED_AHEAD_DAYS = 15
-_packs: OrderedDict[str, bytes] = OrderedDict()
-_lock = threading.Lock()
+PACKS: Memory[str, bytes] = Memory(len)
 
 
 @field.get(
@@ -74,16 +71,7 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
     )
     given = json.dumps(document).encode()
     key = hashlib.sha256(given + asked.encode()).hexdigest()
-    with _lock:
-        if key in _packs:
-            _packs.move_to_end(key)
-            return _packs[key]
-    made = worked(packed, asked, given)
-    with _lock:
-        _packs[key] = made
-        while len(_packs) > MOST_PACKS:
-            _packs.popitem(last=False)
-    return made
+    return PACKS.get(key, lambda: in_a_worker(packed, asked, given))
 
 
 def packed(given: bytes, how: str) -> bytes:
@@ -116,7 +104,7 @@ def read_proof(path: JobPath) -> Response:
     store = job_store()
     stored, logged = store.get(path.job_id), store.log(path.job_id)
     how = json.dumps([line.entry for line in logged])
-    return Response(worked(proved, how, json.dumps(stored.document).encode()), mimetype="application/json")
+    return Response(in_a_worker(proved, how, json.dumps(stored.document).encode()), mimetype="application/json")
 
 
 def proved(given: bytes, how: str) -> bytes:

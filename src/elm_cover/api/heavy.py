@@ -52,7 +52,7 @@ class Here:
         return work(given, how)
 
 
-def worked(work: Work, how: str, given: bytes | None = None) -> bytes:
+def in_a_worker(work: Work, how: str, given: bytes | None = None) -> bytes:
     """What comes of the body of the request that is being answered, or of what is given instead. Raises BusyError, TooHeavyError, GoneError, WorkFailedError."""
     worker: Worker = current_app.extensions["elm_cover_worker"]
     return worker.run(work, request.get_data() if given is None else given, how, request.environ.get("elm_cover.gone"))

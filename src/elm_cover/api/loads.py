@@ -11,7 +11,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
-from ..core.crew import Load, Reach, load, reach
+from ..core.crew import LoadList, Reach, load_list, reach
 from ..core.crew.loading import LoadLine, counted_back, counts_of
 from ..core.done import plan_logged
 from ..core.drawing import reach_drawing
@@ -21,7 +21,7 @@ from ..job.firm import Firm
 from ..store.firm import read_firm
 from .answers.load import LoadAnswer, LoadAsked
 from .answers.view import ViewQuery
-from .heavy import worked
+from .heavy import in_a_worker
 from .jobs import job_store
 from .log import logged_day
 from .packing import written
@@ -37,12 +37,12 @@ loads = APIBlueprint("loads", __name__, url_prefix="/api", abp_tags=[Tag(name="l
     summary="The way to every place, and what goes on the truck",
 )
 def read_load(query: ViewQuery, body: LoadAsked) -> Response:
-    return Response(worked(loaded, json.dumps(_how(body, query.units))), mimetype="application/json")
+    return Response(in_a_worker(loaded, json.dumps(_how(body, query.units))), mimetype="application/json")
 
 
 @loads.post("/load.csv", responses={200: None, 404: Problem, 422: Problem}, summary="What goes on the truck, as CSV")
 def load_csv(body: LoadAsked) -> Response:
-    return Response(worked(written_load, json.dumps(_how(body, "feet"))), mimetype="text/csv")
+    return Response(in_a_worker(written_load, json.dumps(_how(body, "feet"))), mimetype="text/csv")
 
 
 def _how(body: LoadAsked, units: str) -> dict[str, Any]:
@@ -60,7 +60,7 @@ class _Made:
     """Reach and load of a body, with what was ticked."""
 
     reach: Reach
-    load: Load
+    load: LoadList
     lines: tuple[LoadLine, ...]
     firm: Firm
 
@@ -72,7 +72,7 @@ def _made(given: bytes, asked: dict[str, Any]) -> _Made:
     planned = plan_logged(job, day)
     found = reach(planned, None if day is None else day.cut)
     counts = {} if day is None else counts_of(day)
-    made = load(planned, planned.work, firm, found.hose)
+    made = load_list(planned, planned.work, firm, found.hose)
     return _Made(found, made, counted_back(made.items, counts), firm)
 
 

@@ -30,7 +30,7 @@ from .problems import Problem
 logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
 # Days as they were folded; what one entry leaves in them, about.
 ENTRY_BYTES = 600
-DAYS: Memory[tuple[str, str, int], Day] = Memory(16_000_000, lambda _: 0)
+DAYS: Memory[tuple[str, str, int], Day] = Memory(lambda _: 0)
 
 
 def clock() -> datetime:

@@ -10,8 +10,6 @@ from pydantic_core import to_json
 
 from ..core.base.memory import Itself, remembered
 
-BYTES_KEPT = 16_000_000
-
 
 class Packing(DefaultJSONProvider):
     """JSON by pydantic's writer, which is several times as quick; what is no number is null."""
@@ -26,7 +24,7 @@ def written(answer: Any) -> bytes:
     return to_json(answer, inf_nan_mode="null")
 
 
-@remembered(BYTES_KEPT, lambda made: len(made[1]))
+@remembered(lambda made: len(made[1]))
 def _drawn(section: Itself) -> tuple[str, bytes]:
     """A section's drawing as JSON, and the version that this is."""
     version = blake2b(written(section.thing), digest_size=9).hexdigest()

@@ -14,7 +14,7 @@ from ..core.plan import Plan, plan_json, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
-from .heavy import solved, worked
+from .heavy import in_a_worker, solved
 from .log import logged_day
 from .packing import written, written_drawing
 from .problems import Problem
@@ -41,7 +41,7 @@ def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
 
 @planning.post("/corners", responses={200: CornersAnswer, 422: Problem}, summary="Every eave solved in two dimensions")
 def solve_corners(query: ViewQuery, body: CornersAsked) -> Response:
-    return Response(worked(solved, query.units), mimetype="application/json")
+    return Response(in_a_worker(solved, query.units), mimetype="application/json")
 
 
 def _cut(asked: CutAsked | None) -> Cut | str | None:

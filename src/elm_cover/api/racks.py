@@ -8,7 +8,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from ..core.done import as_logged
 from .answers.rack import RackAnswer, RackAsked
 from .answers.view import ViewQuery
-from .heavy import weighed, worked
+from .heavy import in_a_worker, weighed
 from .log import logged_day
 from .problems import Problem
 
@@ -22,4 +22,4 @@ def weigh(query: ViewQuery, body: RackAsked) -> Response:
     day = None if body.log_of is None else logged_day(body.log_of)
     known = body.model_copy(update={"job": as_logged(body.job, day)})
     given = None if known.job is body.job else known.model_dump_json(exclude_unset=True).encode()
-    return Response(worked(weighed, query.units, given), mimetype="application/json")
+    return Response(in_a_worker(weighed, query.units, given), mimetype="application/json")

@@ -17,14 +17,14 @@ from ..core.plan import plan
 from ..job import read_job
 from ..store.jobs import JobStore
 from ..store.log import LoggedEntry
-from .heavy import worked
+from .heavy import in_a_worker
 from .packing import written
 
 STOPS = TypeAdapter(tuple[StopStanding, ...])
 SEEN = TypeAdapter(tuple[StopsSeen, ...])
 # What a revision's stops take in memory, about; so many revisions are looked at, the last ones.
 STOPS_BYTES, MOST_REVISIONS = 1_000, 200
-_kept: Memory[tuple[str, str, int, str], tuple[StopStanding, ...]] = Memory(4_000_000, lambda _: 0)
+_kept: Memory[tuple[str, str, int, str], tuple[StopStanding, ...]] = Memory(lambda _: 0)
 
 
 def stops_seen(
@@ -49,7 +49,7 @@ def stops_seen(
 
 
 def _stops(store: JobStore, job_id: str, number: int) -> tuple[StopStanding, ...]:
-    return STOPS.validate_json(worked(stops_told, "", json.dumps(store.revision(job_id, number)).encode()))
+    return STOPS.validate_json(in_a_worker(stops_told, "", json.dumps(store.revision(job_id, number)).encode()))
 
 
 def stops_told(given: bytes, _how: str) -> bytes:

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import gzip
-from functools import lru_cache
 from pathlib import Path
 
 from flask import Flask, Response, request
+
+from ..core.base.memory import remembered
 
 PACKED = ("application/json", "application/problem+json", "text/html", "image/svg+xml", "text/css", "text/javascript")
 # Less than that is not worth packing. The quickest level: on one's own machine or in one's own house the wire is not what
@@ -20,7 +21,7 @@ def takes_gzip() -> bool:
     return bool(request.accept_encodings["gzip"])
 
 
-@lru_cache(maxsize=64)
+@remembered(len)
 def packed_file(path: Path) -> bytes:
     """A file of the built front end, packed once as well as it can be: its name says what is in it."""
     return gzip.compress(path.read_bytes(), 9, mtime=0)

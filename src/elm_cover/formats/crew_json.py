@@ -34,7 +34,7 @@ def reach_json(job: Job) -> dict[str, Any]:
 def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
     """The load list with weight, volume and trips. firm: its kit and truck, left out: the start values."""
     planned = plan(job)
-    made = loading.load(planned, planned.work, firm or Firm(), reach(planned).hose)
+    made = loading.load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
     told: dict[str, Any] = to_jsonable_python(made)
     return told
 
@@ -43,7 +43,7 @@ def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = Non
     """The load list with what the log says went out and came back."""
     day = day_of(log)
     planned = plan_logged(job, day)
-    made = loading.load(planned, planned.work, firm or Firm(), reach(planned).hose)
+    made = loading.load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
     return loading.counted_back(made.items, loading.counts_of(day))
 
 

@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import to_jsonable_python
 
-from ..core.crew import Load, Reach
+from ..core.crew import LoadList, Reach
 from ..core.done import filled_job
 from ..core.drawing import reach_drawing
 from ..core.filling.balance import by_section
@@ -97,7 +97,7 @@ def _item(item: WorkItem) -> dict[str, Any]:
     return {name: value for name, value in told.items() if value not in (None, (), "")}
 
 
-def _load(made: Load) -> list[dict[str, Any]]:
+def _load(made: LoadList) -> list[dict[str, Any]]:
     return [
         {"what": item.what, "title": item.title, "amount": item.amount, "unit": item.unit, "place": item.place}
         for item in made.items

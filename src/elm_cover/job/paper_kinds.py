@@ -41,25 +41,25 @@ class PaperRow:
     by_stops: bool
 
 
-def _row(title: str, ending: str, step: Step, customer: bool, log: bool, stops: bool) -> PaperRow:
+def _paper(title: str, ending: str, step: Step, customer: bool, log: bool, stops: bool) -> PaperRow:
     return PaperRow(title=title, ending=ending, step=step, for_customer=customer, needs_log=log, by_stops=stops)
 
 
 PAPERS: Mapping[str, PaperRow] = MappingProxyType(
     {
         #                        title               ending         step       customer log    stops
-        "job sheet": _row("Job sheet", ".pdf", "any", True, False, False),
-        "offer": _row("Offer", "offer.pdf", "choose", True, False, False),
-        "eave detail": _row("Eave detail", "eave.pdf", "eaves", True, False, False),
-        "work list": _row("Work list", "work.pdf", "prepare", False, False, False),
-        "change": _row("Change", "change.pdf", "prepare", True, False, False),
-        "load list": _row("Load list", "load.pdf", "load", False, False, False),
-        "attic card": _row("Attic card", "card.pdf", "prove", True, True, False),
-        "receipt": _row("Receipt", "receipt.pdf", "prove", True, True, False),
-        "what lies under": _row("What lies under", "under.pdf", "prove", True, False, False),
-        "report": _row("Before and after", "report.pdf", "prove", True, False, False),
-        "leak sheet": _row("Leak test", "leaks.pdf", "prove", True, True, False),
-        "day sheet": _row("Day sheet", "day.pdf", "prove", False, True, True),
+        "job sheet": _paper("Job sheet", ".pdf", "any", True, False, False),
+        "offer": _paper("Offer", "offer.pdf", "choose", True, False, False),
+        "eave detail": _paper("Eave detail", "eave.pdf", "eaves", True, False, False),
+        "work list": _paper("Work list", "work.pdf", "prepare", False, False, False),
+        "change": _paper("Change", "change.pdf", "prepare", True, False, False),
+        "load list": _paper("Load list", "load.pdf", "load", False, False, False),
+        "attic card": _paper("Attic card", "card.pdf", "prove", True, True, False),
+        "receipt": _paper("Receipt", "receipt.pdf", "prove", True, True, False),
+        "what lies under": _paper("What lies under", "under.pdf", "prove", True, False, False),
+        "report": _paper("Before and after", "report.pdf", "prove", True, False, False),
+        "leak sheet": _paper("Leak test", "leaks.pdf", "prove", True, True, False),
+        "day sheet": _paper("Day sheet", "day.pdf", "prove", False, True, True),
     }
 )
 

@@ -40,7 +40,9 @@ def attic_card(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     parts: list[Part] = [
         (
             "Attic card",
-            lambda: with_drawing(_told(card, large=True), floor_and_cut(job, proved.filled.planned), [sign], 200, 460),
+            lambda: with_drawing(
+                _card_story(card, large=True), floor_and_cut(job, proved.filled.planned), [sign], 200, 460
+            ),
         )
     ]
     return paged(card.name, card.address, parts, today)
@@ -55,7 +57,7 @@ def receipt(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
         (
             "Receipt",
             lambda: with_drawing(
-                [*_told(card), *_also(proved)], floor_and_cut(job, proved.filled.planned), [sign], 190, 400
+                [*_card_story(card), *_also(proved)], floor_and_cut(job, proved.filled.planned), [sign], 190, 400
             ),
         )
     ]
@@ -70,7 +72,7 @@ def _card(proved: ProvedJob) -> Card:
     return card
 
 
-def _told(card: Card, large: bool = False) -> list[Flowable]:
+def _card_story(card: Card, large: bool = False) -> list[Flowable]:
     who = " · ".join(filter(None, (card.installer, card.licence and f"licence {card.licence}", ", ".join(card.by))))
     story: list[Flowable] = [
         facts(

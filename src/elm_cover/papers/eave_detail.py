@@ -70,7 +70,7 @@ def eave_detail(job: Job, today: date, section: str | None = None, edge: int | N
     Raises JobError where there is no such eave, or its heel, pitch or fill is not known yet.
     """
     result = plan(job)
-    eave = _asked(job, result, section, edge)
+    eave = _eave_asked_for(job, result, section, edge)
     fields = result.fields[eave.section]
     cut = cut_drawing(_through_a_baffle(eave.section, eave.run), fields)
     buffer = BytesIO()
@@ -97,7 +97,7 @@ def _section_name(job: Job, section: str) -> str:
     return next((s.name or s.id for s in job.sections if s.id == section), "") if len(job.sections) > 1 else ""
 
 
-def _asked(job: Job, result: Plan, section: str | None, edge: int | None) -> _Eave:
+def _eave_asked_for(job: Job, result: Plan, section: str | None, edge: int | None) -> _Eave:
     ready = [
         (s, eave)
         for s in result.sections

@@ -192,7 +192,7 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     if result.totals.uncounted:
         names = ", ".join(shortened(s.name or s.id) for s in result.sections if s.id in result.totals.uncounted)
         story.append(paragraph(f"<b>Not in the order and the price yet:</b> {marked(names)}.", stop))
-    rows = [_row(job, section) for section in result.sections if section.installed_in]
+    rows = [_figures_of(job, section) for section in result.sections if section.installed_in]
     if rows:
         story.append(_table([SECTION_HEADS, *rows], width))
     eaves = _eave_rows(result)
@@ -207,7 +207,7 @@ def _story(job: Job, result: Plan, width: float) -> list[Flowable]:
     cautions = {flag.text: flag for flag in result.flags if flag.level == "caution"}
     story += [_flag(flag, plain) for flag in cautions.values()]
     if result.open:
-        asked = _asked(result)
+        asked = _questions(result)
         story.append(paragraph(f"<b>Not known yet:</b> {marked(asked)}.", plain))
     story.append(
         paragraph(
@@ -305,7 +305,7 @@ def _batts(job: Job, section: SectionPlan) -> list[str]:
     return found
 
 
-def _asked(result: Plan) -> str:
+def _questions(result: Plan) -> str:
     """What is still open, each section's name once before its questions."""
     names = [f"{shortened(s.name or s.id)}: " for s in result.sections]
     by_name: dict[str, list[str]] = {}
@@ -315,7 +315,7 @@ def _asked(result: Plan) -> str:
     return "; ".join(name + "; ".join(texts) for name, texts in by_name.items())
 
 
-def _row(job: Job, section: SectionPlan) -> list[str]:
+def _figures_of(job: Job, section: SectionPlan) -> list[str]:
     name = next((p.name or p.id for p in job.products if p.id == section.product), "")
     bags = section.bags
     return [

@@ -9,10 +9,10 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable
 
 from ..core.base.units import fixed
-from ..core.crew import Load, Reach, load, reach
+from ..core.crew import LoadList, Reach, load_list, reach
 from ..core.crew.loading import LoadLine, counted_back, counts_of
 from ..core.done import day_of, plan_logged
-from ..core.load.truck import PLACES
+from ..core.loadout.truck import PLACES
 from ..job import Job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
@@ -33,7 +33,7 @@ def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm |
     day = day_of(log)
     result = plan_logged(job, day)
     way = reach(result, day.cut)
-    made = load(result, result.work, firm or Firm(), way.hose)
+    made = load_list(result, result.work, firm or Firm(), way.hose)
     lines = counted_back(made.items, counts_of(day))
     parts: list[Part] = [("What goes on the truck", lambda: _list(made, lines, way))]
     if any(section.bands for section in way.sections):
@@ -41,7 +41,7 @@ def load_sheet(job: Job, today: date, log: Sequence[LogEntry] = (), firm: Firm |
     return paged(job.name or "Unnamed job", job.address or "", parts, today)
 
 
-def _list(made: Load, lines: Sequence[LoadLine], way: Reach) -> list[Flowable]:
+def _list(made: LoadList, lines: Sequence[LoadLine], way: Reach) -> list[Flowable]:
     trips = "one trip" if made.trips == 1 else f"{made.trips} trips"
     said = (
         f"<b>{fixed(made.lb)} lb</b> of {fixed(made.payload_lb)} lb, <b>{fixed(made.ft3)} ft³</b> of {fixed(made.truck_ft3)} ft³ "
@@ -56,7 +56,7 @@ def _list(made: Load, lines: Sequence[LoadLine], way: Reach) -> list[Flowable]:
     for place, title in PLACES.items():
         here = [line for line in lines if line.item.place == place]
         if here:
-            story += [paragraph(title.capitalize(), HEAD), ruled([_row(line) for line in here], COLUMNS)]
+            story += [paragraph(title.capitalize(), HEAD), ruled([_load_line(line) for line in here], COLUMNS)]
     return story
 
 
@@ -76,7 +76,7 @@ def _hose_and_cord(way: Reach) -> list[str]:
     return found
 
 
-def _row(line: LoadLine) -> list[Flowable]:
+def _load_line(line: LoadLine) -> list[Flowable]:
     item = line.item
     amount = f"<b>{fixed(item.amount, 0 if item.amount == int(item.amount) else 1)}</b> {marked(item.unit)}"
     what = f"<b>{marked(item.title)}</b> <font color='#566159'>{marked(item.counted)}</font>"

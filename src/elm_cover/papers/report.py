@@ -47,7 +47,7 @@ def report(job: Job, today: date, log: Sequence[LogEntry] = (), photos: Photos =
 def _story(proved: ProvedJob, pictures: Sequence[Flowable]) -> list[Flowable]:
     planned = proved.filled.planned
     claimed = {one.name: one.claim.claimed for one in proved.proof.sections if one.claim is not None}
-    rows = [_row(section, claimed.get(section.name or section.id)) for section in planned.sections]
+    rows = [_section_line(section, claimed.get(section.name or section.id)) for section in planned.sections]
     heads = ["Section", "Floor", "R before", "R planned", "New R proved", "Fill line", "Loss before → after"]
     story: list[Flowable] = [table(heads, rows, (1.7, 0.9, 0.9, 0.9, 1.1, 0.9, 1.5))]
     after = [*_figures(proved), *done_said("Prepared", proved.work)]
@@ -55,7 +55,7 @@ def _story(proved: ProvedJob, pictures: Sequence[Flowable]) -> list[Flowable]:
     return [*with_drawing(story, floor_and_cut(proved.filled.job, planned), after, 220, 460), *pictures]
 
 
-def _row(section: SectionPlan, claimed: float | None) -> list[str]:
+def _section_line(section: SectionPlan, claimed: float | None) -> list[str]:
     r = section.r_nominal
     before, after = section.ua_today, section.ua_after
     lost = "" if before is None or after is None else f"{fixed(before)} → {fixed(after)} Btu/h·°F"

@@ -85,7 +85,7 @@ def _list(work: WorkList, names: dict[str, str]) -> list[Flowable]:
     for group in work.groups:
         items = [item for item in work.items if item.group == group.group and item.state != GONE]
         if items:
-            story += [paragraph(marked(group.title), HEAD), ruled([_row(item, names) for item in items], COLUMNS)]
+            story += [paragraph(marked(group.title), HEAD), ruled([_item_line(item, names) for item in items], COLUMNS)]
     needed = materials_of(work.items)
     if needed:
         said = "; ".join(
@@ -102,7 +102,7 @@ def _list(work: WorkList, names: dict[str, str]) -> list[Flowable]:
     return story
 
 
-def _row(item: WorkItem, names: dict[str, str]) -> list[Flowable]:
+def _item_line(item: WorkItem, names: dict[str, str]) -> list[Flowable]:
     where = names.get(item.section or "", "")
     more = " · ".join(item.pieces)
     if item.state == LEFT and item.done is not None:

@@ -96,7 +96,7 @@ def page_of(sought: Sought) -> Page:
     Written as SQL: put together from parts it takes longer than it does to answer, and the shelf is what is opened most.
     """
     column, falling = SORTS[sought.sort]
-    conditions = list(_asked(sought))
+    conditions = list(_conditions(sought))
     # The calendar is counted through only where it is asked of.
     placed = any("placement." in text for text, _ in conditions)
     count = _rows(f"SELECT COUNT(*) FROM job {PLACED if placed else ''} {_where(conditions)}", conditions)[0][0]
@@ -125,7 +125,7 @@ def _where(conditions: Sequence[Condition]) -> str:
     return f"WHERE {' AND '.join(text for text, _ in conditions)}"
 
 
-def _asked(sought: Sought) -> Iterator[Condition]:
+def _conditions(sought: Sought) -> Iterator[Condition]:
     """What bin, words, stage, crew and month ask of a line."""
     yield f"job.deleted_at IS {'NOT ' if sought.in_bin else ''}NULL", ()
     for word in sought.words.casefold().split():

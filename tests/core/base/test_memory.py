@@ -9,7 +9,7 @@ from functools import partial
 import numpy as np
 import pytest
 
-from elm_cover.core.base.memory import EVERYWHERE, Itself, Memory, Together, remembered
+from elm_cover.core.base.memory import ENTRY_BYTES, EVERYWHERE, Itself, Memory, Together, remembered
 from elm_cover.core.drawing import drawing, floor
 from elm_cover.core.plan import plan, plan_json
 from elm_cover.demo.jobs import demo_documents
@@ -24,43 +24,47 @@ def test_the_least_used_goes_where_the_kept_grow_too_large() -> None:
         made.append(key)
         return key * 10
 
-    kept: Memory[str, str] = Memory(35, len)
+    bound = 3 * (ENTRY_BYTES + 10) + 5
+    kept: Memory[str, str] = Memory(len, Together(bound))
     for key in "abcabc":
         assert kept.get(key, partial(make, key)) == key * 10
-    assert made == ["a", "b", "c"] and kept.bytes_kept == 30
+    assert made == ["a", "b", "c"] and kept.bytes_kept == 3 * (ENTRY_BYTES + 10)
     kept.get("a", lambda: make("a"))
     kept.get("d", lambda: make("d"))
-    assert kept.bytes_kept == 30, "three of ten bytes"
+    assert kept.bytes_kept == 3 * (ENTRY_BYTES + 10), "three of ten bytes"
     for key in "acd":
         kept.get(key, partial(make, key))
     assert made == ["a", "b", "c", "d"], "b was used least"
-    assert kept.get("large", lambda: "x" * 36) == "x" * 36 and kept.bytes_kept == 30
+    assert len(kept.get("large", lambda: "x" * bound)) == bound and kept.bytes_kept == 3 * (ENTRY_BYTES + 10)
     kept.clear()
     assert kept.bytes_kept == 0
 
 
 def test_what_was_not_asked_for_the_longest_goes_whichever_memory_keeps_it() -> None:
-    together = Together(50)
-    one, other = (Memory[str, str](40, len, together) for _ in range(2))
+    each = ENTRY_BYTES + 10
+    together = Together(5 * each)
+    one, other = (Memory[str, str](len, together) for _ in range(2))
     for name in "abc":
         one.get(name, lambda: "x" * 10)
     other.get("d", lambda: "x" * 10)
     one.get("a", lambda: "made again")
     for name in "ef":
         other.get(name, lambda: "x" * 10)
-    assert (one.bytes_kept, other.bytes_kept, together.bytes_kept) == (20, 30, 50), "b went: a was asked for since"
+    assert (one.bytes_kept, other.bytes_kept, together.bytes_kept) == (2 * each, 3 * each, 5 * each), (
+        "b went: a was asked for since"
+    )
     assert one.get("a", lambda: "made again") == one.get("c", lambda: "made again") == "x" * 10
     assert one.get("b", lambda: "made again") == "made again"
 
 
 def test_what_the_key_keeps_alive_counts_too() -> None:
-    @remembered(1000, lambda _: 1, lambda array: array.thing.nbytes)
+    @remembered(lambda _: 1, lambda array: array.thing.nbytes)
     def total(array: Itself) -> float:
         return float(array.thing.sum())
 
     arrays = [np.ones(100) * n for n in range(4)]
     assert [total(Itself(a)) for a in arrays] == [0, 100, 200, 300]
-    assert total.memory.bytes_kept == 801, "one array of 800 bytes at a time"
+    assert total.memory.bytes_kept == 4 * (801 + ENTRY_BYTES)
 
 
 def test_a_drawing_counts_the_grids_that_it_is_known_by() -> None:
@@ -77,11 +81,12 @@ def test_a_thing_is_the_same_only_as_itself() -> None:
 
 
 def test_many_threads_agree_and_the_count_stays_right() -> None:
-    kept: Memory[int, bytes] = Memory(4000, len)
+    bound = 40 * (100 + ENTRY_BYTES)
+    kept: Memory[int, bytes] = Memory(len, Together(bound))
     with ThreadPoolExecutor(8) as pool:
         found = list(pool.map(lambda n: kept.get(n % 60, lambda: bytes([n % 60]) * 100), range(5000)))
     assert all(data == bytes([n % 60]) * 100 for n, data in enumerate(found))
-    assert kept.bytes_kept == 4000
+    assert kept.bytes_kept == bound
 
 
 @pytest.mark.parametrize("number", range(3))

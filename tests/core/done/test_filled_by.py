@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.crew import load, reach
+from elm_cover.core.crew import load_list, reach
 from elm_cover.core.done import fill_table
 from elm_cover.core.filling.run import run_of
 from elm_cover.core.filling.table import FillTable, RowWanted
@@ -25,7 +25,7 @@ from tests.random_jobs import random_job
 def table_of(job: Job) -> FillTable:
     planned = plan(job)
     found = reach(planned)
-    return fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
+    return fill_table(planned, found, load_list(planned, planned.work, Firm(), found.hose))
 
 
 @pytest.fixture(scope="module")
@@ -108,5 +108,5 @@ def field_pack_rows(seed: int | None) -> list[RowWanted]:
     job = read_job(attic() if seed is None else random_job(seed, 0.0))
     planned = plan(job)
     found = reach(planned)
-    table = fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
+    table = fill_table(planned, found, load_list(planned, planned.work, Firm(), found.hose))
     return [row for row in table.rows if not row.closed]

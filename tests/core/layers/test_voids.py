@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 
+from elm_cover.core.layers.ceiling_load import LIMITS_PSF, load_limit_psf, load_psf
 from elm_cover.core.layers.framing import framing_fraction
 from elm_cover.core.layers.layer import Layer
-from elm_cover.core.layers.load import LIMITS_PSF, load_limit_psf, load_psf
 from elm_cover.core.layers.voids import r_to_add, r_with, void_paths, void_shares
 
 B = 1.67

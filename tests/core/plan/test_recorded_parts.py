@@ -19,7 +19,7 @@ import pytest
 from pydantic_core import to_jsonable_python
 
 from elm_cover.core.base.metric import all_in_metric
-from elm_cover.core.crew import load, reach
+from elm_cover.core.crew import load_list, reach
 from elm_cover.core.crew.day_tasks import job_tasks
 from elm_cover.core.crew.week_order import needs_of
 from elm_cover.core.drawing import reach_drawing
@@ -111,7 +111,7 @@ def reached_parts(result: Plan) -> Iterator[tuple[str, Any]]:
     tasks = job_tasks(result, result.work)
     yield "tasks", tasks
     yield "needs", needs_of(result, result.work)
-    yield "load", load(result, result.work, Firm(), found.hose)
+    yield "load", load_list(result, result.work, Firm(), found.hose)
 
 
 def ranked_parts(job: Job) -> Iterator[tuple[str, Any]]:

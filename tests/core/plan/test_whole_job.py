@@ -9,7 +9,7 @@ import pytest
 from elm_cover.core.base.units import eighths
 from elm_cover.core.eaves.ventilation import VentGroup, vent_area
 from elm_cover.core.floor.grid import grid_of
-from elm_cover.core.layers.load import load_limit_psf
+from elm_cover.core.layers.ceiling_load import load_limit_psf
 from elm_cover.core.plan import plan_json, plan_text
 from elm_cover.core.preparation.markers import marker_count, marker_points_ft
 from elm_cover.demo.jobs import demo_documents

@@ -11,7 +11,7 @@ from scipy.sparse.csgraph import connected_components
 
 from elm_cover.core.base.arrays import Points
 from elm_cover.core.base.memory import Itself
-from elm_cover.core.crew import load, reach
+from elm_cover.core.crew import load_list, reach
 from elm_cover.core.done import fill_table
 from elm_cover.core.done.filled_by import bays_at_a_time
 from elm_cover.core.floor.grid import grid_of
@@ -137,7 +137,7 @@ def test_of_jobs_at_random_every_bands_quota_is_within_its_bound() -> None:
         job = read_job(random_job(seed, 0.0))
         planned = plan(job)
         found = reach(planned)
-        table = fill_table(planned, found, load(planned, planned.work, Firm(), found.hose))
+        table = fill_table(planned, found, load_list(planned, planned.work, Firm(), found.hose))
         by_hand = {band.number for section in found.sections for band in section.bands if band.by_hand}
         for section in found.sections:
             mine = [quota for quota in table.bands if quota.section == section.section]

@@ -19,7 +19,7 @@ from elm_cover.core.schedule.calendar import (
     bar,
     conflicts,
 )
-from elm_cover.core.schedule.proposal import Choice, cost_of, greedy, places, propose
+from elm_cover.core.schedule.proposal import PlaceOption, cost_of, greedy, places, propose
 from elm_cover.core.schedule.tasks import JobTask, for_crew
 
 MONDAY = date(2026, 7, 6)
@@ -124,7 +124,7 @@ def test_what_is_wrong_is_said_and_nothing_is_moved() -> None:
     assert conflicts([stands(jobs["b"], 1)], jobs, {"a": ALDER}) == {"b": []}
 
 
-def brute(jobs: list[JobToPlace], choices: list[Choice]) -> float:
+def brute(jobs: list[JobToPlace], choices: list[PlaceOption]) -> float:
     """The least cost of all calendars."""
     of = [[None, *(c for c in choices if c.job == i)] for i in range(len(jobs))]
     best = float("inf")

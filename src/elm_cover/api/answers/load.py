@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from ...core.base.notebook import Flag, Open
 from ...core.crew.bands_told import SectionReach
 from ...core.crew.loading import LoadLine
-from ...core.load.truck import Stowed, TruckInput
+from ...core.loadout.truck import Stowed, TruckInput
 from ...core.reach.cord import Cord
 from ...core.reach.hose import Hose
 from ...job import Job

@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 
 from ...formats import dxf_in
 from ...job import Fault, JobError
-from ..heavy import drawn_outlines, worked
+from ..heavy import drawn_outlines, in_a_worker
 from ..problems import Problem
 
 dxf_files = APIBlueprint("dxf_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -44,4 +44,4 @@ class DxfAnswer(BaseModel):
 def import_dxf(query: DxfQuery, raw: DxfBody) -> Response:
     if query.layer is not None and query.unit is None:
         raise JobError([Fault("unit", f"say what one unit of the drawing is: {', '.join(dxf_in.FT_PER_UNIT)}")])
-    return Response(worked(drawn_outlines, json.dumps([query.layer, query.unit])), mimetype="application/json")
+    return Response(in_a_worker(drawn_outlines, json.dumps([query.layer, query.unit])), mimetype="application/json")

@@ -15,8 +15,11 @@ Made = TypeVar("Made")
 Asked = ParamSpec("Asked")
 
 
-# What all memories of the program keep together; a large job fills some of them, a long day of small ones others.
+# What all memories of the program keep together, the one bound there is; a large job fills some of them, a long day of small ones
+# others.
 MOST_BYTES_TOGETHER = 180_000_000
+# What keeping anything at all takes: its key, its place in the order, a small answer.
+ENTRY_BYTES = 600
 
 
 class Together:
@@ -69,14 +72,13 @@ class _Hashed:
 
 
 class Memory(Generic[Key, Made]):
-    """Keeps what was made, bounded in bytes; safe between threads.
+    """Keeps what was made, under the bound that it shares with the others; safe between threads.
 
     Two threads that ask for the same thing at once both make it: what is kept must be frozen data that nobody changes.
     """
 
-    def __init__(self, most_bytes: int, weigh: Callable[[Made], int], together: Together = EVERYWHERE) -> None:
+    def __init__(self, weigh: Callable[[Made], int], together: Together = EVERYWHERE) -> None:
         """weigh: how many bytes one of them holds; together: with which others it shares a bound."""
-        self.most_bytes = most_bytes
         self.bytes_kept = 0
         self._weigh = weigh
         # What was made, its bytes, and the turn it was last asked in.
@@ -106,13 +108,11 @@ class Memory(Generic[Key, Made]):
                 self._kept[hashed] = (found[0], found[1], next(self._together.turns))
                 return found[0]
         made = make()
-        weight = self._weigh(made) + key_bytes
+        weight = self._weigh(made) + key_bytes + ENTRY_BYTES
         with self._together.lock:
-            if hashed not in self._kept and weight <= self.most_bytes:
+            if hashed not in self._kept and weight <= self._together.most_bytes:
                 self._kept[hashed] = (made, weight, next(self._together.turns))
                 self.bytes_kept += weight
-                while self.bytes_kept > self.most_bytes:
-                    self.drop_oldest()
                 self._together.make_room()
         return made
 
@@ -141,13 +141,18 @@ class Remembered(Generic[Asked, Made]):
         return self.memory.get(key, lambda: self._asked(*args, **kwargs), held)
 
 
+def _small(_: object) -> int:
+    return 0
+
+
 def remembered(
-    most_bytes: int, weigh: Callable[[Any], int], key_bytes: Callable[..., int] | None = None
+    weigh: Callable[[Any], int] = _small, key_bytes: Callable[..., int] | None = None
 ) -> Callable[[Callable[Asked, Made]], Remembered[Asked, Made]]:
-    """Keeps a function's answers, bounded in bytes. weigh: how many bytes an answer holds; key_bytes: what it was asked."""
+    """Keeps a function's answers, under the one bound of the program. weigh: how many bytes an answer holds beside what keeping
+    anything takes; key_bytes: what it was asked keeps alive."""
 
     def of(asked: Callable[Asked, Made]) -> Remembered[Asked, Made]:
-        return Remembered(asked, Memory(most_bytes, weigh), key_bytes)
+        return Remembered(asked, Memory(weigh), key_bytes)
 
     return of
 

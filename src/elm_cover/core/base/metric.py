@@ -7,9 +7,9 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from functools import lru_cache
 from typing import Any
 
+from .memory import remembered
 from .units import EIGHTHS, fixed
 
 MM_PER_IN = 25.4
@@ -37,7 +37,7 @@ def _figure(text: str) -> float:
     return sign * ((float(whole) if whole else 0.0) + part)
 
 
-def _told(factor: float, digits: int, unit: str) -> Callable[[re.Match[str]], str]:
+def _converter(factor: float, digits: int, unit: str) -> Callable[[re.Match[str]], str]:
     def one(text: str) -> str:
         return fixed(_figure(text) * factor, digits).replace("-", "−")
 
@@ -63,21 +63,21 @@ def _celsius(found: re.Match[str]) -> str:
 _END = r"(?![\w²³/])"
 RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
     (re.compile(rf"{_BEFORE}(?P<feet>\d[\d,]*) ft (?P<inches>{_NUMBER}) in{_END}"), _feet_and_inches),
-    (re.compile(rf"{_BEFORE}{_RANGE} lb/ft²"), _told(KG_PER_LB / M2_PER_FT2, 1, "kg/m²")),
-    (re.compile(rf"{_BEFORE}{_RANGE} lb/ft³"), _told(KG_PER_LB / M3_PER_FT3, 1, "kg/m³")),
-    (re.compile(rf"{_BEFORE}{_RANGE} ft²"), _told(M2_PER_FT2, 1, "m²")),
-    (re.compile(rf"{_BEFORE}{_RANGE} ft³"), _told(M3_PER_FT3, 2, "m³")),
-    (re.compile(rf"{_BEFORE}{_RANGE} in²"), _told(CM2_PER_IN2, 0, "cm²")),
-    (re.compile(rf"{_BEFORE}{_PLACE} ft{_END}"), _told(M_PER_FT, 2, "m")),
-    (re.compile(rf"{_BEFORE}{_RANGE} in{_END}(?! 12\b)"), _told(MM_PER_IN, 0, "mm")),
-    (re.compile(rf"{_BEFORE}{_RANGE} lb{_END}"), _told(KG_PER_LB, 1, "kg")),
+    (re.compile(rf"{_BEFORE}{_RANGE} lb/ft²"), _converter(KG_PER_LB / M2_PER_FT2, 1, "kg/m²")),
+    (re.compile(rf"{_BEFORE}{_RANGE} lb/ft³"), _converter(KG_PER_LB / M3_PER_FT3, 1, "kg/m³")),
+    (re.compile(rf"{_BEFORE}{_RANGE} ft²"), _converter(M2_PER_FT2, 1, "m²")),
+    (re.compile(rf"{_BEFORE}{_RANGE} ft³"), _converter(M3_PER_FT3, 2, "m³")),
+    (re.compile(rf"{_BEFORE}{_RANGE} in²"), _converter(CM2_PER_IN2, 0, "cm²")),
+    (re.compile(rf"{_BEFORE}{_PLACE} ft{_END}"), _converter(M_PER_FT, 2, "m")),
+    (re.compile(rf"{_BEFORE}{_RANGE} in{_END}(?! 12\b)"), _converter(MM_PER_IN, 0, "mm")),
+    (re.compile(rf"{_BEFORE}{_RANGE} lb{_END}"), _converter(KG_PER_LB, 1, "kg")),
     (re.compile(rf"{_BEFORE}(?P<low>{_NUMBER}) °F"), _celsius),
     (re.compile(r"\bR-(?P<r>\d+(?:\.\d+)?)\b"), _rsi),
 )
 
 
 # A plan says mostly what the one before it said.
-@lru_cache(maxsize=4096)
+@remembered()
 def in_metric(text: str) -> str:
     """A sentence with its measures in the metric view: “16⅛ in” → “410 mm”, “12 ft 6 in” → “3.81 m”, “R-49” → “RSI 8.63”."""
     for pattern, told in RULES:

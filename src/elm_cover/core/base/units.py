@@ -16,7 +16,11 @@ R_WHOLE_FROM = 9.95
 
 
 def half_up(value: float, digits: int = 0) -> float:
-    """The value to so many decimals, halves away from zero: 12.5 → 13, −0.25 → −0.3 with one decimal."""
+    """The value to so many decimals, halves away from zero: 12.5 → 13, −0.25 → −0.3 with one decimal.
+
+    >>> half_up(2.5)
+    3.0
+    """
     scale = 10.0**digits
     return math.copysign(math.floor(abs(value) * scale + 0.5 + ROUNDING_SLACK) / scale, value)
 
@@ -38,12 +42,20 @@ def trimmed(value: float, digits: int) -> str:
 
 
 def nearest_eighth(value_in: float) -> float:
-    """Inches to the nearest eighth, half up: 12.3125 → 12.375."""
+    """Inches to the nearest eighth, half up: 12.3125 → 12.375.
+
+    >>> nearest_eighth(15.98)
+    16.0
+    """
     return half_up(value_in * 8) / 8
 
 
 def eighths(value_in: float) -> str:
-    """Inches to the nearest eighth, half up: 16.75 → “16¾ in”, 12.3125 → “12⅜ in”."""
+    """Inches to the nearest eighth, half up: 16.75 → “16¾ in”, 12.3125 → “12⅜ in”.
+
+    >>> eighths(16.125)
+    '16⅛ in'
+    """
     count = int(half_up(value_in * 8))
     whole, part = divmod(abs(count), 8)
     sign = "−" if count < 0 else ""
@@ -52,18 +64,30 @@ def eighths(value_in: float) -> str:
 
 
 def feet_inches(value_ft: float) -> str:
-    """Feet and whole inches, half up: 12.5 → “12 ft 6 in”."""
+    """Feet and whole inches, half up: 12.5 → “12 ft 6 in”.
+
+    >>> feet_inches(12.5)
+    '12 ft 6 in'
+    """
     feet, inches = divmod(int(half_up(value_ft * 12)), 12)
     return f"{feet} ft {inches} in" if inches else f"{feet} ft"
 
 
 def r_value(r: float) -> str:
-    """R to the nearest whole number, half up, except below 9.95 where a tenth matters: R-49, R-6.6."""
+    """R to the nearest whole number, half up, except below 9.95 where a tenth matters: R-49, R-6.6.
+
+    >>> r_value(49.0)
+    'R-49'
+    """
     return f"R-{fixed(r, 1).removesuffix('.0')}" if r < R_WHOLE_FROM else f"R-{fixed(r)}"
 
 
 def whole_up(value: float) -> int:
-    """The next whole number up, forgiving the last digits of a float: ceil(v − 1e-9)."""
+    """The next whole number up, forgiving the last digits of a float: ceil(v − 1e-9).
+
+    >>> whole_up(33.0000001)
+    34
+    """
     return -int(-(value - ROUNDING_SLACK) // 1)
 
 

@@ -1,4 +1,4 @@
-"""Cutting stock: the fewest whole pieces that the wanted lengths can be cut from, offcuts reused.
+"""Cutting stock: the fewest whole pieces that the wanted lengths can be cut from, offcuts reused (handbook §7).
 
 Two ways are tried. *Packed*: each course ends in one cut piece, and the cuts are packed into whole pieces exactly
 (arc flow over the length of a piece, J. M. Valério de Carvalho 1999, solved by HiGHS). *Carried on*: the offcut that
@@ -117,6 +117,9 @@ def pack(lengths: Sequence[float], length: float, exact: bool = True) -> list[li
     First fit decreasing; where that is above the bound and exact is asked for, by arc flow within SOLVER_SECONDS.
 
     lengths and length in inches. Source: cutting stock as an arc flow, within a time limit.
+
+    >>> pack([60.0, 30.0, 33.0, 60.0], 93.0)
+    [[0, 2], [3, 1]]
     """
     order = sorted(range(len(lengths)), key=lambda i: -lengths[i])
     greedy: list[list[int]] = []

@@ -1,4 +1,4 @@
-"""Batts laid out over a floor with real pieces: courses, cuts, offcuts, waste (handbook: batts, take-off is a layout).
+"""Batts laid out over a floor with real pieces: courses, cuts, offcuts, waste (handbook §7, batts, take-off is a layout).
 
 Between the joists a course is one bay; across them it is one batt wide. Courses run along u, side by side along v::
 
@@ -15,13 +15,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
 from ..base.arrays import Points
+from ..base.memory import remembered
 from ..base.units import whole_up
 from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
 from .batt import BattProduct
@@ -140,7 +140,7 @@ class Counted:
     whole: tuple[bool, ...]
 
 
-@lru_cache(maxsize=512)
+@remembered(lambda counted: counted.boxes.nbytes + 250 * len(counted.of))
 def count(asked: LayoutAsked) -> Counted:
     """The layer cut from whole pieces, in laying order: the far end first, back to the way in.
 
@@ -183,7 +183,7 @@ def count(asked: LayoutAsked) -> Counted:
     )
 
 
-@lru_cache(maxsize=32)
+@remembered(lambda laid: 900 * len(laid.pieces))
 def lay_out(asked: LayoutAsked) -> Layout:
     """The layer laid out piece by piece, with the shape of each and the cut list.
 

@@ -15,6 +15,9 @@ def degree_days(climate_zone: str) -> tuple[float, float]:
     """Heating and cooling degree-days at 65 °F, start values by zone.
 
     °F·days a year. Zone 0 reads as 1. Source: handbook §8, start values by zone.
+
+    >>> degree_days("5A")
+    (6200.0, 800.0)
     """
     at = max(1, zone_number(climate_zone)) - 1
     return float(HEATING_DEGREE_DAYS[at]), float(COOLING_DEGREE_DAYS[at])

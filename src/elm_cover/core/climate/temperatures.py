@@ -1,4 +1,4 @@
-"""Temperatures to judge a corner by, by climate zone: start values, each to be changed (handbook: the corner)."""
+"""Temperatures to judge a corner by, by climate zone: start values, each to be changed (handbook §8, the corner)."""
 
 from __future__ import annotations
 

@@ -1,10 +1,14 @@
-"""Climate zones in plain words, for picking one without a map."""
+"""Climate zones in plain words, for picking one without a map (handbook §4)."""
 
 from __future__ import annotations
 
 
 def zone_number(climate_zone: str) -> int:
-    """The number of a climate zone: “4C” → 4. No figure here differs between 4 marine and 5, or within a number."""
+    """The number of a climate zone: “4C” → 4. No figure here differs between 4 marine and 5, or within a number.
+
+    >>> zone_number("5A")
+    5
+    """
     return int(climate_zone[0])
 
 

@@ -1,4 +1,4 @@
-"""Two-dimensional steady conduction in any section of rectangles and slopes, by finite volumes on a graded grid.
+"""Two-dimensional steady conduction in any section of rectangles and slopes, by finite volumes on a graded grid (handbook §8).
 
 A section is painted: regions of a material, later ones over earlier ones, and around and between them air of a known
 temperature behind a surface film. Wherever material meets air heat passes the film; the outer edges of the section where

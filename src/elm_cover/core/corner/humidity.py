@@ -1,4 +1,4 @@
-"""How damp a surface gets: vapor pressure, and the room humidity at which it is damp or may grow mould.
+"""How damp a surface gets: vapor pressure, and the room humidity at which it is damp or may grow mould (handbook §8).
 
 Sources: saturation pressure by ASHRAE Handbook of Fundamentals (2017) chapter 1, as psychrolib has it; damp where a surface
 is below the room's dew point, mould where the humidity at it is 80 % or more (handbook: the corner; ISO 13788).
@@ -18,6 +18,9 @@ def saturation_psi(temperature_f: float) -> float:
     """Pressure of saturated vapor, psi.
 
     t_f in °F. Source: psychrolib, ASHRAE Fundamentals.
+
+    >>> round(saturation_psi(70.0), 3)
+    0.363
     """
     return float(psychrolib.GetSatVapPres(min(max(temperature_f, LEAST_F), MOST_F)))
 
@@ -26,6 +29,9 @@ def dew_point_f(temperature_f: float, humidity: float) -> float:
     """Temperature at which that air is saturated, °F. humidity: 0 to 1.
 
     Source: psychrolib, ASHRAE Fundamentals.
+
+    >>> round(dew_point_f(70.0, 0.4), 1)
+    44.6
     """
     return float(psychrolib.GetTDewPointFromRelHum(temperature_f, humidity))
 

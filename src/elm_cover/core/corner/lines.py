@@ -1,4 +1,4 @@
-"""What the Cut draws of a solved corner: lines of equal temperature, and which way the heat goes."""
+"""What the Cut draws of a solved corner: lines of equal temperature, and which way the heat goes (handbook §8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The cold corner at an eave: its real section, solved in two dimensions (handbook: eaves, the corner).
+"""The cold corner at an eave: its real section, solved in two dimensions (handbook §8, eaves, the corner).
 
 Lengths in inches, R in h·ft²·°F/Btu, so that a conductivity is inches ÷ R, in Btu·in/h·ft²·°F. z is measured up from the
 ceiling plane, x in from the outer edge of the plate::
@@ -17,11 +17,11 @@ ceiling plane, x in from the outer edge of the plate::
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
 from ..base.arrays import Floats
+from ..base.memory import remembered
 from ..eaves.eave import Eave
 from ..eaves.remedies import Remedy
 from ..layers.framing import WOOD_R_PER_IN
@@ -48,7 +48,6 @@ FINEST_IN, COARSEST_IN = 0.25, 3.0
 MOST_REACH_IN = 360.0
 CELLS_ACROSS = 100
 CONDUCTIVITY = (1e-3, 100.0)
-KEPT_SOLVES = 512
 WEDGE_STRIPS = 4
 LEAST_END_R = 1e-3
 # About R-0.85 for 1 in, heat going up (ASHRAE Handbook of Fundamentals, plane air spaces), Btu·in/h·ft²·°F.
@@ -202,7 +201,7 @@ def domain_of(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: fl
     return Domain(tuple(regions), FINEST_IN, coarsest)
 
 
-@lru_cache(maxsize=KEPT_SOLVES)
+@remembered(lambda solved: 4 * solved.solution.temperature.nbytes)
 def solve_corner(corner: Corner, room_f: float, outdoor_f: float, inside_film_r: float = INSIDE_FILM_R) -> CornerSolved:
     """Temperatures and heat of the corner. inside_film_r: 0.61 for heat, CORNER_FILM_R for damp and mould.
 

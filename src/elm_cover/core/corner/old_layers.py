@@ -1,4 +1,4 @@
-"""Old layers as the solved corner takes them: what is without credit still is an enclosed air space (Settled since 3).
+"""Old layers as the solved corner takes them: what is without credit still is an enclosed air space (Settled since 3) (handbook §8).
 
 A batt that is tented, or a fouled one, earns no R in the plan. In the section drawn something is there all the same: air that
 does not move to the attic, R 0.9 over ¾ in or more. Each layer goes smoothly from sound to that with its void share::

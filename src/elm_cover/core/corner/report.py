@@ -1,4 +1,4 @@
-"""What a solved corner says: coldest spot, how damp the room may be, what its edge costs, what each remedy brings.
+"""What a solved corner says: coldest spot, how damp the room may be, what its edge costs, what each remedy brings (handbook §8).
 
 For damp and mould the corner is solved with the film behind furniture, for heat with the ordinary one. Temperatures go in
 proportion between indoors and outdoors, so that one solve serves the design temperature and the coldest month.

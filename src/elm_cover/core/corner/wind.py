@@ -1,4 +1,4 @@
-"""Wind washing: what wind through an open bay takes from the fill behind it. A stated penalty, not a measurement.
+"""Wind washing: what wind through an open bay takes from the fill behind it. A stated penalty, not a measurement (handbook §8).
 
 The model: where nothing stands between soffit and fill, moving air takes a share of the fill's R, most at the plate's outer
 edge and less inward, none from REACH_IN on::

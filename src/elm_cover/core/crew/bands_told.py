@@ -72,7 +72,7 @@ class SectionReach:
     new_ways: tuple[NewWay, ...] = ()
 
 
-@remembered(BYTES_KEPT, lambda _: TOLD_BYTES, lambda section, planned, *_: planned.thing.fields.array_bytes)
+@remembered(lambda _: TOLD_BYTES, lambda section, planned, *_: planned.thing.fields.array_bytes)
 def section_reach(
     section: SectionInput,
     planned: Itself,
@@ -147,7 +147,6 @@ class _Telling:
 
 
 @remembered(
-    BYTES_KEPT,
     lambda found: 0 if found is None else found.nbytes,
     lambda section, planned: planned.thing.fields.array_bytes,
 )

@@ -1,4 +1,4 @@
-"""load(job) -> Load: everything that goes on the truck, in whole bags and containers, by place (handbook §15)."""
+"""load_list(plan, …) -> LoadList: everything that goes on the truck, in whole bags and containers, by place (handbook §15)."""
 
 from __future__ import annotations
 
@@ -12,8 +12,8 @@ from ..eaves.remedies import REMEDIES
 from ..from_job.firm import kit_input, truck_input
 from ..given.kit import KitInput
 from ..given.product import ProductInput
-from ..load.sizes import BAFFLE, CONTAINERS, CORD, FOAM_FT3_LB, HOSE, REMOVAL_BAG, WIND_BLOCK, bag_ft3, bundle_ft3
-from ..load.truck import PLACES, LoadItem, Stowed, TruckInput, stowed, trips
+from ..loadout.sizes import BAFFLE, CONTAINERS, CORD, FOAM_FT3_LB, HOSE, REMOVAL_BAG, WIND_BLOCK, bag_ft3, bundle_ft3
+from ..loadout.truck import PLACES, LoadItem, Stowed, TruckInput, stowed, trips
 from ..log.fold import Day
 from ..money.quantities import Quantities, total
 from ..plan.order import OrderLine
@@ -56,7 +56,7 @@ class LoadLine:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Load:
+class LoadList:
     """items: by place and step. lb, ft3: of all whose size is known; unknown: of which it is not. trips: with the firm's truck.
 
     uncounted: sections whose fill is not known yet, by name: their bags are not in it."""
@@ -73,7 +73,7 @@ class Load:
     uncounted: tuple[str, ...]
 
 
-def load(planned: Plan, work: WorkList, firm: Firm, hose: Hose, people: int | None = None) -> Load:
+def load_list(planned: Plan, work: WorkList, firm: Firm, hose: Hose, people: int | None = None) -> LoadList:
     """Everything of plan and work list with spare, tools and protection from the firm's kit.
 
     Source: handbook §15, load list.
@@ -98,7 +98,7 @@ def load(planned: Plan, work: WorkList, firm: Firm, hose: Hose, people: int | No
     lb, ft3 = sum(item.lb or 0.0 for item in items), sum(item.ft3 or 0.0 for item in items)
     truck = truck_input(firm.truck)
     count = trips(lb, ft3, truck)
-    return Load(
+    return LoadList(
         items=tuple(items),
         lb=lb,
         ft3=ft3,

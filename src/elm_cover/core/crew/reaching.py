@@ -26,7 +26,6 @@ from .bands_told import Behind, SectionReach, bags_by_cell, section_reach
 STANDS = ("chimney", "flue", "equipment", "combustion_air")
 # Floor that one can crawl over, filled or not.
 CRAWLED = ("open_floor", "left_out")
-BEHIND_BYTES_KEPT = 32_000
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -93,7 +92,7 @@ def reach(planned_job: Plan, cut: Cut | None = None) -> Reach:
     return _answer(given, reached, throw, way.longest_ft, needed, notes, behind)
 
 
-@remembered(BEHIND_BYTES_KEPT, lambda _: 1_000)
+@remembered(lambda _: 1_000)
 def _behind(
     floor: Itself, way: Itself, found: Itself, names: tuple[tuple[str, int], ...], grids: tuple[tuple[int, Itself], ...]
 ) -> Behind:

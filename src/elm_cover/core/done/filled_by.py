@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 
 from ..crew.bands_told import BandPlan
-from ..crew.loading import Load
+from ..crew.loading import LoadList
 from ..crew.reaching import Reach
 from ..filling.constants import pace_range
 from ..filling.stops import StopsSeen, with_times
@@ -32,7 +32,7 @@ MOST_IN_BAYS = 8.0
 def fill_table(
     planned: Plan,
     found: Reach,
-    made: Load,
+    made: LoadList,
     seen: Sequence[StopsSeen] = (),
     revision: int | None = None,
     cut: Cut | None = None,
@@ -158,7 +158,7 @@ def bays_at_a_time(bags: float, bays: int) -> list[tuple[float, int]]:
     return [((each + (i < more)) / bays, each + (i < more)) for i in range(min(parts, bays))]
 
 
-def _products(made: Load, quotas: Sequence[Quota], products: Mapping[str, ProductInput]) -> Iterator[FilledWith]:
+def _products(made: LoadList, quotas: Sequence[Quota], products: Mapping[str, ProductInput]) -> Iterator[FilledWith]:
     """Every product that a band is filled with, also where its order is not known yet; on_truck: of the load list."""
     loaded = {item.what: float(item.amount) for item in made.items}
     for id_ in dict.fromkeys(quota.product for quota in quotas):

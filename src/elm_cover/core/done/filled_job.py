@@ -1,4 +1,4 @@
-"""A job with all that it is filled by, and with what its log proves: what pack, proof and papers start from."""
+"""A job with all that it is filled by, and with what its log proves: what pack, proof and papers start from (handbook §17)."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from ...job import Job
 from ...job.firm import Firm
 from ...job.log_entry import LogEntry
-from ..crew.loading import Load, load
+from ..crew.loading import LoadList, load_list
 from ..crew.reaching import Reach, reach
 from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
@@ -32,7 +32,7 @@ class FilledJob:
 
     planned: Plan
     found: Reach
-    made: Load
+    made: LoadList
     table: FillTable
 
     @property
@@ -68,7 +68,7 @@ def filled_job(
     """firm: whose kit and truck, left out: the start values. seen, revision: as of fill_table; cut: as of reach."""
     planned = plan(job)
     found = reach(planned, cut)
-    made = load(planned, planned.work, firm or Firm(), found.hose)
+    made = load_list(planned, planned.work, firm or Firm(), found.hose)
     return FilledJob(
         planned=planned,
         found=found,

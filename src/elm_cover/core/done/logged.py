@@ -97,7 +97,7 @@ def _cured(job: Job, work: WorkList) -> frozenset[int]:
 def _flags(job: Job, planned: Plan, work: WorkList, over: frozenset[int]) -> Iterator[Flag]:
     """Those that still stand. Source: handbook §13; a caution of an item goes when it is done."""
     done = {item.key: item for item in work.items if item.state == DONE}
-    told = {place.section.id: dict(_told(place, done)) for place in planned.job_work.places.values()}
+    told = {place.section.id: dict(_cautions_left(place, done)) for place in planned.job_work.places.values()}
     of_kind: dict[tuple[str | None, str], list[WorkItem]] = {}
     for item in work.items:
         of_kind.setdefault((item.section, item.kind), []).append(item)
@@ -118,7 +118,7 @@ def _flags(job: Job, planned: Plan, work: WorkList, over: frozenset[int]) -> Ite
         yield flag
 
 
-def _told(place: WorkPlace, done: Mapping[str, WorkItem]) -> Iterable[tuple[str, Flag]]:
+def _cautions_left(place: WorkPlace, done: Mapping[str, WorkItem]) -> Iterable[tuple[str, Flag]]:
     """What is still to be said of a section's features, by its code."""
     section = place.section
     cured = {

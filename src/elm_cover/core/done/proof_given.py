@@ -1,4 +1,4 @@
-"""What a proof is made from: plan, table and run, and what each printed row would take."""
+"""What a proof is made from: plan, table and run, and what each printed row would take (handbook §19)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is proved of a product over its sections together."""
+"""What is proved of a product over its sections together (handbook §19)."""
 
 from __future__ import annotations
 

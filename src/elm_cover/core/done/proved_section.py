@@ -1,4 +1,4 @@
-"""What is proved of a section: its floor by bags and depth, its closed bays by volume and density."""
+"""What is proved of a section: its floor by bags and depth, its closed bays by volume and density (handbook §19)."""
 
 from __future__ import annotations
 

@@ -12,11 +12,10 @@ from ..laying.heat import lying_of
 from ..laying.site import site_of
 
 OPEN_FLOOR = "open_floor"
-ROWS_BYTES_KEPT = 400_000
 
 
 # Every entry that arrives is proved against the same rows.
-@remembered(ROWS_BYTES_KEPT, lambda _: 2_000)
+@remembered(lambda _: 2_000)
 def field_bags_by_row(section: SectionInput) -> tuple[float, ...] | None:
     """What each printed row would take on a section's floor: field bags with that row's fill. None while roof or framing is
     unknown, or for closed bays. Source: handbook §7, field bags; §19, the row's field bags."""

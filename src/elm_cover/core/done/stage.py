@@ -1,4 +1,4 @@
-"""How far a job has come: each stage follows from what is recorded, nobody sets it (design §5, Calendar)."""
+"""How far a job has come: each stage follows from what is recorded, nobody sets it (handbook §13, §19; design §5, Calendar)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The work list with what the log says of it."""
+"""The work list with what the log says of it (handbook §13)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The Cut: the attic from the side along a line over the floor, in inches; s runs from A to B, z up from the ceiling."""
+"""The Cut: the attic from the side along a line over the floor, in inches; s runs from A to B, z up from the ceiling (handbook §8)."""
 
 from __future__ import annotations
 
@@ -26,7 +26,6 @@ from .sizes import BOARD_IN, NEAR_FT, polyline, shape
 
 SAMPLE_IN = 0.5
 MOST_SAMPLES = 4000
-BYTES_KEPT = 4_000_000
 
 
 @dataclass(frozen=True)
@@ -88,7 +87,7 @@ class Sampled:
     roof: RoofField
 
 
-@remembered(BYTES_KEPT, lambda line: 6 * line.s.nbytes)
+@remembered(lambda line: 6 * line.s.nbytes)
 def _sampled(outline: Points, eaves: tuple[tuple[int, Eave], ...], cut: Cut) -> Sampled:
     """What of a cut no depth changes."""
     a, b = chord(outline, cut)

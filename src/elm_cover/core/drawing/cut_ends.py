@@ -1,4 +1,4 @@
-"""The ends of the Cut: the edge it stops at, wall, plate, overhang, deck."""
+"""The ends of the Cut: the edge it stops at, wall, plate, overhang, deck (handbook §8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The edge of the Cut: baffle piece by piece with its laps, foam, batt plug, and what is laid over the plate. Inches."""
+"""The edge of the Cut: baffle piece by piece with its laps, foam, batt plug, and what is laid over the plate. Inches (handbook §8)."""
 
 from __future__ import annotations
 

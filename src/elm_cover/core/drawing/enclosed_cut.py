@@ -1,4 +1,4 @@
-"""The cut across bays that are no open floor, seen along their framing: a slope's square to it, a wall's from above.
+"""The cut across bays that are no open floor, seen along their framing: a slope's square to it, a wall's from above (handbook §7).
 
 Inches. Two bays and their three members, whatever the section measures: that is what a wide, low pane shows best; how long
 the slope is and how high the wall is said beside it, and drawn in the cut through the whole house::

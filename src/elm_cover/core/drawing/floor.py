@@ -1,9 +1,8 @@
-"""One section from above: edges, height lines, joists, bays, what stands there."""
+"""One section from above: edges, height lines, joists, bays, what stands there (handbook §2)."""
 
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 from typing import Any
 
 import shapely
@@ -17,14 +16,12 @@ from .heights import height_lines
 from .packed import packed_grid
 from .runs import runs
 
-# Counted with the arrays that a drawing is known by, most of which are kept as planned sections anyway.
-MOST_BYTES_KEPT = 48_000_000
-LINES_BYTES_KEPT, LINE_BYTES = 12_000_000, 4_000
+LINE_BYTES = 4_000
 # A drawing without its maps, and what a bay and a piece of batt hold as Python data.
 BARE_BYTES, BAY_BYTES, PIECE_BYTES = 20_000, 1_200, 900
 
 _KEPT: Memory[tuple[Itself, Itself, str | None, float | None], dict[str, Any]] = Memory(
-    MOST_BYTES_KEPT, lambda drawn: _weight_bytes(drawn)
+    lambda drawn: _weight_bytes(drawn)
 )
 
 
@@ -103,13 +100,12 @@ def _runs(fields: SectionFields) -> list[dict[str, Any]]:
     return _runs_of(Itself(fields.rows), fields.outline_ft, fields.edge_kinds)
 
 
-@lru_cache(maxsize=80)
+@remembered(lambda drawn: BAY_BYTES * sum(len(run["bays"]) for run in drawn))
 def _runs_of(rows: Itself, outline: Points, kinds: tuple[str, ...]) -> list[dict[str, Any]]:
     return runs(outline, kinds, rows.thing)
 
 
 @remembered(
-    LINES_BYTES_KEPT,
     lambda lines: LINE_BYTES * len(lines),
     lambda grid, room_in: grid.thing.array_bytes + room_in.thing.nbytes,
 )
@@ -117,7 +113,7 @@ def _lines_of(grid: Itself, room_in: Itself) -> list[dict[str, Any]]:
     return height_lines(grid.thing, room_in.thing)
 
 
-@lru_cache(maxsize=80)
+@remembered(lambda lines: 250 * len(lines))
 def _joists(
     outline: Points, holes: tuple[Points, ...], run: str | None, spacing_in: float | None
 ) -> list[list[list[float]]]:

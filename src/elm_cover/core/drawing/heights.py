@@ -1,4 +1,4 @@
-"""Height lines: where the roof leaves the same room over the floor, for the Floor to draw."""
+"""Height lines: where the roof leaves the same room over the floor, for the Floor to draw (handbook §8)."""
 
 from __future__ import annotations
 

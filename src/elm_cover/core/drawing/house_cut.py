@@ -1,4 +1,4 @@
-"""The whole house along the cut's line as one drawing: every part at its true height, to one scale. Inches."""
+"""The whole house along the cut's line as one drawing: every part at its true height, to one scale. Inches (handbook §8)."""
 
 from __future__ import annotations
 

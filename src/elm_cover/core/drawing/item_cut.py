@@ -1,4 +1,4 @@
-"""What an item of the work list does where it stands, cut through to scale: curb and lid, shield, cover, board, deck, dam.
+"""What an item of the work list does where it stands, cut through to scale: curb and lid, shield, cover, board, deck, dam (handbook §13).
 
 Inches: across the drawing, and up from the ceiling plane. The fill lies to the left and the right of what stands in it::
 

@@ -1,4 +1,4 @@
-"""Depth and R over a floor on a grid coarse enough to draw, packed for the wire."""
+"""Depth and R over a floor on a grid coarse enough to draw, packed for the wire (handbook §6)."""
 
 from __future__ import annotations
 
@@ -18,7 +18,6 @@ MOST_CELLS_DRAWN = 12_000
 OUTSIDE = 65_535
 PER_UNIT = 100
 OLD_FULL_QUANTILE = 0.9
-KEPT_BYTES = 8_000_000
 NO_OLD = {"old_in": None, "old_range_in": None, "old_full_in": None}
 
 
@@ -56,7 +55,7 @@ class _Coarse:
 
 
 # Which cells are drawn, and the old fill there, no depth changes.
-@remembered(KEPT_BYTES, lambda coarse: coarse.pick.nbytes + coarse.at.nbytes, lambda grid: grid.thing.array_bytes)
+@remembered(lambda coarse: coarse.pick.nbytes + coarse.at.nbytes, lambda grid: grid.thing.array_bytes)
 def _coarse(known: Itself) -> _Coarse:
     grid: Grid = known.thing
     step = max(1, math.ceil(math.sqrt(grid.count / MOST_CELLS_DRAWN)))
@@ -67,7 +66,6 @@ def _coarse(known: Itself) -> _Coarse:
 
 
 @remembered(
-    KEPT_BYTES,
     lambda old: len(old["old_in"]),
     lambda old_in, grid: old_in.thing.nbytes + grid.thing.array_bytes,
 )

@@ -1,4 +1,4 @@
-"""Reach turned into geometry for the Floor: bands, the way of the hose, where one goes, crawls or only reaches."""
+"""Reach turned into geometry for the Floor: bands, the way of the hose, where one goes, crawls or only reaches (handbook §14)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Eave runs unrolled: every bay with its place along the run and its mark on the Floor, and where to cut across the run."""
+"""Eave runs unrolled: every bay with its place along the run and its mark on the Floor, and where to cut across the run (handbook §8)."""
 
 from __future__ import annotations
 

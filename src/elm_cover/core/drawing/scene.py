@@ -1,4 +1,4 @@
-"""Plan and grid turned into geometry: what Floor, Cut, paper and thumbnails all draw. Feet on the floor, inches in the cut."""
+"""Plan and grid turned into geometry: what Floor, Cut, paper and thumbnails all draw. Feet on the floor, inches in the cut (handbook §2)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Sizes that the cuts are drawn with, and their shapes. Inches."""
+"""Sizes that the cuts are drawn with, and their shapes. Inches (handbook §8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Baffles as they are bought and cut: kinds, width by spacing, pieces and laps along a bay, foam out of sheets.
+"""Baffles as they are bought and cut: kinds, width by spacing, pieces and laps along a bay, foam out of sheets (handbook §8).
 
 The path of a baffle starts at the plate, goes up the wind block (the closed leg) where that is bent from the same piece,
 and on along the deck. Thin pieces lap; rigid foam is butted, and its wind block is a piece of its own. Source: handbook, eaves.
@@ -7,8 +7,8 @@ and on along the deck. Thin pieces lap; rigid foam is butted, and its wind block
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..base.memory import remembered
 from ..base.units import whole_up
 from ..layers.framing import clear_bay_in
 from .eave import Eave
@@ -115,7 +115,7 @@ class Fitting:
 
 
 # Four walls are mostly alike, and it is asked for each by plan, order and schools.
-@lru_cache(maxsize=512)
+@remembered()
 def fitting(eave: Eave, depth_in: float, baffle: BaffleInput) -> Fitting:
     """The pieces of one bay, from the plate up.
 

@@ -1,4 +1,4 @@
-"""The bays of an eave, one by one from corner to corner: which get a baffle, which are closed, which lie open to wind.
+"""The bays of an eave, one by one from corner to corner: which get a baffle, which are closed, which lie open to wind (handbook §8).
 
 Bays are counted from the corner where the edge begins. Sources: handbook, eaves; the model code: baffles in every bay of a
 vented run.
@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 
+from ..base.memory import remembered
 from ..base.units import whole_up
 from ..layers.framing import JOIST_WIDTH_IN
 
@@ -135,11 +136,14 @@ def bay_count(run_ft: float, spacing_in: float) -> int:
     """Bays along a run: ceil(run·12 / spacing).
 
     run_ft in feet, spacing_in on center. Source: handbook §8, bays.
+
+    >>> bay_count(40.0, 24.0)
+    20
     """
     return whole_up(run_ft * 12 / spacing_in)
 
 
-@lru_cache(maxsize=1024)
+@remembered()
 def bay_row(
     run_ft: float,
     spacing_in: float,

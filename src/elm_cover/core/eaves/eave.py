@@ -1,4 +1,4 @@
-"""The eave: room for fill under the deck, and the baffle that keeps air over it (handbook: eaves).
+"""The eave: room for fill under the deck, and the baffle that keeps air over it (handbook §8, eaves).
 
 At plan distance x inward from the outer edge of the top plate::
 

@@ -31,7 +31,6 @@ STEPS_IN = np.concatenate(
 ALIKE_IN = 1 / 64
 OLD_ALIKE_IN = 1 / 8
 FLAT_IN = 1e-9
-BYTES_KEPT = 16_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -73,9 +72,7 @@ def headroom(
 
 
 # By plan, eaves and the map of the readings: a change of depth finds them kept.
-@remembered(
-    BYTES_KEPT, lambda parts: parts.array_bytes, lambda *asked: 0 if asked[-1] is None else asked[-1].thing.nbytes
-)
+@remembered(lambda parts: parts.array_bytes, lambda *asked: 0 if asked[-1] is None else asked[-1].thing.nbytes)
 def _kept(
     outline: Points,
     eaves: tuple[tuple[int, Eave], ...],

@@ -1,4 +1,4 @@
-"""What is done at the edge of the floor beside the fill: denser material or foam over the plate, foam baffles along the slope.
+"""What is done at the edge of the floor beside the fill: denser material or foam over the plate, foam baffles along the slope (handbook §8).
 
 Over the plate, from its outer edge to reach_in in plan, the remedy fills the room under the chute in place of old and new fill::
 

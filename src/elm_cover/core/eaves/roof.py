@@ -1,4 +1,4 @@
-"""The room under the roof over the whole floor: gables, hips and valleys from the eaves round it (handbook: eaves).
+"""The room under the roof over the whole floor: gables, hips and valleys from the eaves round it (handbook §8, eaves).
 
 An eave limits only floor that lies straight in from it, never in from its prolongation. Where several reach a point
 the lowest plane rules, which makes hips at outside corners. At an inside corner the floor that lies straight in from
@@ -16,7 +16,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
@@ -27,7 +26,6 @@ from ..floor.outline import counter_clockwise
 from .eave import Eave
 
 NEAR_FT = 1e-9
-BYTES_KEPT = 12_000_000
 MOST_AT_ONCE = 200_000
 
 
@@ -73,7 +71,7 @@ class _Side:
     length: float
 
 
-@lru_cache(maxsize=128)
+@remembered()
 def _sides(outline: Points) -> tuple[_Side, ...]:
     corners = np.array(outline, dtype=float)
     sign = 1.0 if counter_clockwise(outline) else -1.0
@@ -94,7 +92,7 @@ def inward_of(outline: Points, edge: int) -> Floats:
     return _sides(outline)[edge].inward
 
 
-@remembered(BYTES_KEPT, lambda found: sum(reach.array_bytes for reach in found))
+@remembered(lambda found: sum(reach.array_bytes for reach in found))
 def reaches(
     outline: Points, eaves: tuple[int, ...], keep_outs: tuple[Points, ...], cell_ft: float
 ) -> tuple[Reach, ...]:
@@ -163,7 +161,7 @@ def roof_field(outline: Points, eaves: Mapping[int, Eave], grid: Grid, keep_outs
     return _field(outline, tuple(sorted(eaves.items())), keep_outs, grid.cell_ft)
 
 
-@remembered(BYTES_KEPT, lambda field: field.array_bytes)
+@remembered(lambda field: field.array_bytes)
 def _field(
     outline: Points, eaves: tuple[tuple[int, Eave], ...], keep_outs: tuple[Points, ...], cell_ft: float
 ) -> RoofField:

@@ -1,4 +1,4 @@
-"""Vent area: what the attic needs against what its vents give, and which vents would make it up (handbook: vent area)."""
+"""Vent area: what the attic needs against what its vents give, and which vents would make it up (handbook §8, vent area)."""
 
 from __future__ import annotations
 
@@ -106,6 +106,9 @@ def high_share(low_in2: float | None, high_in2: float | None) -> float | None:
     """Share of the vent area that is high, 0 to 1; None while there is none.
 
     low_in2, high_in2: net free area, in². Source: handbook §8, vent area.
+
+    >>> high_share(120.0, 80.0)
+    0.4
     """
     total = (low_in2 or 0.0) + (high_in2 or 0.0)
     return (high_in2 or 0.0) / total if total > 0 else None

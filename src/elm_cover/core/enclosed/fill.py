@@ -1,4 +1,4 @@
-"""Fill for enclosed bays, by volume and density (handbook: blown fill, enclosed bays).
+"""Fill for enclosed bays, by volume and density (handbook §7, blown fill, enclosed bays).
 
     bags = area × depth × (1 − 1.5/spacing) × density / bag weight
 

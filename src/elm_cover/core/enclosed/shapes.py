@@ -1,4 +1,4 @@
-"""Sections that are not an open floor: sloped rafter bays, upright walls, and bays under a net or a floor.
+"""Sections that are not an open floor: sloped rafter bays, upright walls, and bays under a net or a floor (handbook §7).
 
 Slope area = plan area / cosθ, depth = rafter depth − channel (handbook: blown fill, enclosed bays)::
 
@@ -84,6 +84,9 @@ def slope_area_ft2(plan_area_ft2: float, pitch_in_12: float) -> float:
     """Plan area / cosθ, ft².
 
     Source: handbook §7, enclosed bays.
+
+    >>> round(slope_area_ft2(100.0, 12.0), 1)
+    141.4
     """
     return plan_area_ft2 / math.cos(math.atan(pitch_in_12 / 12))
 

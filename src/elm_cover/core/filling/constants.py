@@ -75,6 +75,9 @@ def pace_range(lb_per_min: tuple[float, float], bag_lb: float) -> tuple[float, f
     """Least and most minutes that a bag of bag_lb, lb, usually takes. lb_per_min: least and most that the fill feeds at.
 
     30 lb of glass at 10 to 20 lb/min takes 1½ to 3 min. Source: handbook §17, pace.
+
+    >>> pace_range((10.0, 20.0), 30.0)
+    (1.5, 3.0)
     """
     slow, fast = lb_per_min
     return bag_lb / fast, bag_lb / slow

@@ -1,4 +1,4 @@
-"""Where a depth was read: at a place of the table, or anywhere on the floor by its coarse lattice (design §5, reading)."""
+"""Where a depth was read: at a place of the table, or anywhere on the floor by its coarse lattice (handbook §17; design §5, reading)."""
 
 from __future__ import annotations
 

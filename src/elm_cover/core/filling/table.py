@@ -1,4 +1,4 @@
-"""What the fold of a day looks things up in: bands with their quotas, places with their fill line, products, stops."""
+"""What the fold of a day looks things up in: bands with their quotas, places with their fill line, products, stops (handbook §17)."""
 
 from __future__ import annotations
 

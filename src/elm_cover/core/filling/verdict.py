@@ -1,4 +1,4 @@
-"""The verdict band by band: is the fill as dense as the chart says (handbook §17)."""
+"""The verdict band by band: is the fill as dense as the chart says (handbook §11, §17)."""
 
 from __future__ import annotations
 
@@ -30,7 +30,7 @@ def verdict(
 
     bags: in the attic at the last band's end; planned: what the bands covered want; depth_in: the plan's mean new depth there;
     readings_in: new depths read there, in. Raises ValueError where bags, planned or depth_in is not over 0.
-    Source: handbook §17, verdict.
+    Source: handbook §11, §17, verdict.
     """
     if not (bags > 0 and planned > 0 and depth_in > 0):
         raise ValueError("bags, planned bags and depth are over 0")

@@ -1,4 +1,4 @@
-"""A fine grid over a floor, and the floor that is kept out of it."""
+"""A fine grid over a floor, and the floor that is kept out of it (handbook §2)."""
 
 from __future__ import annotations
 
@@ -18,7 +18,6 @@ CELL_FT = 0.25
 MOST_CELLS_IN_BOX = 3_000_000
 # What a wall hides is looked up for each cell, eave and wall: an outline of very many corners gets larger cells.
 MOST_CELLS_TIMES_CORNERS_SQUARED = 2_000_000_000
-BYTES_KEPT = 20_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -60,7 +59,7 @@ def kept_out_ft2(outline: Points, keep_outs: Sequence[Points]) -> float:
     )
 
 
-@remembered(BYTES_KEPT, lambda grid: grid.array_bytes)
+@remembered(lambda grid: grid.array_bytes)
 def grid_of(outline: Points, keep_outs: tuple[Points, ...] = (), cell_ft: float = CELL_FT) -> Grid:
     """The grid over an outline. Cells along the lower left of its box start at its corner, so that round feet fit.
 

@@ -1,4 +1,4 @@
-"""Changing outlines: two floors joined into one, each wall kept as it was."""
+"""Changing outlines: two floors joined into one, each wall kept as it was (handbook §2)."""
 
 from __future__ import annotations
 

@@ -1,19 +1,19 @@
-"""The floor of a section: its polygon, its keep-outs and the fine grid that everything is integrated over."""
+"""The floor of a section: its polygon, its keep-outs and the fine grid that everything is integrated over (handbook §2)."""
 
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 
 from ..base.arrays import Points
+from ..base.memory import remembered
 
 
 # Asked again for every wall of the same outline.
-@lru_cache(maxsize=512)
+@remembered()
 def polygon_area_ft2(outline: Points) -> float:
     """Area of the outline, ft².
 
@@ -33,7 +33,7 @@ def contains(outline: Points, points: Points) -> NDArray[np.bool_]:
 
 
 # Asked for every list of things on the same floor.
-@lru_cache(maxsize=128)
+@remembered(lambda _: 4_000)
 def _with_walls(outline: Points) -> shapely.Polygon:
     floor = shapely.Polygon(outline).buffer(1e-6)
     shapely.prepare(floor)
@@ -50,20 +50,28 @@ def label_ft(outline: Points) -> tuple[float, float]:
     return float(x), float(y)
 
 
-@lru_cache(maxsize=512)
+@remembered()
 def counter_clockwise(outline: Points) -> bool:
     """Whether the corners run counter-clockwise, so that the floor lies to the left of every edge."""
     return bool(shapely.LinearRing(outline).is_ccw)
 
 
 def edge_length_ft(outline: Points, edge: int) -> float:
-    """Length of the edge from that corner to the next, ft."""
+    """Length of the edge from that corner to the next, ft.
+
+    >>> edge_length_ft(((0.0, 0.0), (3.0, 4.0), (0.0, 4.0)), 0)
+    5.0
+    """
     (x0, y0), (x1, y1) = outline[edge], outline[(edge + 1) % len(outline)]
     return math.hypot(x1 - x0, y1 - y0)
 
 
 def edge_side(outline: Points, edge: int) -> str:
-    """Which side of the floor an edge is on, by the compass with y to the north: “south”, “north-east”."""
+    """Which side of the floor an edge is on, by the compass with y to the north: “south”, “north-east”.
+
+    >>> edge_side(((0.0, 0.0), (9.0, 0.0), (9.0, 6.0), (0.0, 6.0)), 2)
+    'north'
+    """
     (x0, y0), (x1, y1) = outline[edge], outline[(edge + 1) % len(outline)]
     sign = 1 if counter_clockwise(outline) else -1
     bearing = math.degrees(math.atan2(sign * (x0 - x1), sign * (y1 - y0)))  # of the outward normal, from east

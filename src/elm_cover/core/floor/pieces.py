@@ -1,4 +1,4 @@
-"""A floor cut into the cells of its grid, to the very edge: whole cells, and the pieces that an edge leaves of one.
+"""A floor cut into the cells of its grid, to the very edge: whole cells, and the pieces that an edge leaves of one (handbook §2).
 
 Cells counted by their middles weigh an edge by where the grid happens to lie: a floor and its mirror image would differ. So
 what the outline, a hole or a keep-out crosses is cut, and each piece counts by its area::
@@ -28,7 +28,6 @@ ASIDE_SHARE = 1e-6
 # A floor is halved from so many coordinates on, down to so few cells.
 MOST_COORDINATES, FEWEST_CELLS = 400, 64
 Shapes = np.ndarray[tuple[int], np.dtype[np.object_]]
-BYTES_KEPT = 12_000_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -53,7 +52,7 @@ class Pieces:
         return sum(array.nbytes for array in arrays)
 
 
-@remembered(BYTES_KEPT, lambda pieces: pieces.array_bytes)
+@remembered(lambda pieces: pieces.array_bytes)
 def pieces_of(outline: Points, keep_outs: tuple[Points, ...], cell_ft: float) -> Pieces:
     """The floor of an outline without its keep-outs, cut by the grid over it.
 

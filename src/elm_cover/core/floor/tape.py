@@ -1,4 +1,4 @@
-"""A walk round the walls with a tape: runs as they are called out, and how well the walk closes.
+"""A walk round the walls with a tape: runs as they are called out, and how well the walk closes (handbook §2).
 
 “38 E, 12'6 N, 38 W, 12'6 S”: each run a length and a direction, in the order walked; the commas may be missing. Feet, feet and inches, decimals or
 metres; N S E W, the four between, or a bearing like N30E. y is to the north.
@@ -68,6 +68,9 @@ def length_ft(text: str, metric: bool = False) -> float:
     """A length in feet: 38, 12'6, 12' 6 1/2", 12.5 ft, 150 in, 3.81 m; a bare number is metres in the metric view.
 
     Raises TapeError where it cannot be read.
+
+    >>> [length_ft(text) for text in ("12 ft 6 in", "12.5", "150 in")]
+    [12.5, 12.5, 12.5]
     """
     clean = text.strip().lower()
     for glyph, fraction in GLYPHS.items():

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ...job.crew import Truck
 from ...job.firm import Firm
 from ..given.kit import KitInput
-from ..load.truck import TruckInput
+from ..loadout.truck import TruckInput
 
 
 def kit_input(firm: Firm) -> tuple[KitInput, ...]:

@@ -1,4 +1,4 @@
-"""What the fill must keep clear of, and the floor that this takes (handbook: preparation, clearances).
+"""What the fill must keep clear of, and the floor that this takes (handbook §9, preparation, clearances).
 
 Clearances hold unless the listing says otherwise; a listed clearance that was recorded goes before the usual one.
 """

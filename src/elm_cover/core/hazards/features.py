@@ -1,4 +1,4 @@
-"""What stands in an attic: the kinds, what must be asked of each, and what a record of it means (handbook: measure)."""
+"""What stands in an attic: the kinds, what must be asked of each, and what a record of it means (handbook §3, measure)."""
 
 from __future__ import annotations
 

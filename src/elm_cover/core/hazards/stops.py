@@ -1,4 +1,4 @@
-"""Hazards: signs to look for, what each blocks until it is cleared, who clears it (handbook: what stops the job)."""
+"""Hazards: signs to look for, what each blocks until it is cleared, who clears it (handbook §3, what stops the job)."""
 
 from __future__ import annotations
 
@@ -267,5 +267,9 @@ def stop_for(kind: str) -> Stop:
 
 
 def marked(mark: Mark) -> tuple[str, ...]:
-    """The hazards that a rule goes by, in the order of the walk. Source: handbook §3."""
+    """The hazards that a rule goes by, in the order of the walk. Source: handbook §3.
+
+    >>> marked("no fan test")
+    ('vermiculite', 'suspect_material', 'attic_moisture', 'animals')
+    """
     return tuple(kind for kind, stop in STOPS.items() if mark in stop.marks)

@@ -1,4 +1,4 @@
-"""What of a feature nobody knows yet, without which it would vanish from area, heat, list or map in silence."""
+"""What of a feature nobody knows yet, without which it would vanish from area, heat, list or map in silence (handbook §3)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Coverage charts: from R to thickness, weight and bags (handbook: blown fill by the bag)."""
+"""Coverage charts: from R to thickness, weight and bags (handbook §7, blown fill by the bag)."""
 
 from __future__ import annotations
 
@@ -69,13 +69,13 @@ class Chart:
     @cached_property
     def _corners(self) -> tuple[NewFill, ...]:
         """(0, 0) and the rows, for one value at a time: bisection asks for many."""
-        return (NO_FILL, *(self._row(index) for index in range(len(self.rows))))
+        return (NO_FILL, *(self._fill_of_row(index) for index in range(len(self.rows))))
 
     @cached_property
     def _stops(self) -> tuple[float, ...]:
         return tuple(fill.r for fill in self._corners)
 
-    def _row(self, index: int, beyond: bool = False) -> NewFill:
+    def _fill_of_row(self, index: int, beyond: bool = False) -> NewFill:
         row = self.rows[index]
         return NewFill(row.r, row.installed_in, row.settled_in, self.bag_lb / row.coverage_ft2, beyond)
 
@@ -86,8 +86,8 @@ class Chart:
         """
         for index, row in enumerate(self.rows):
             if row.r >= r_needed - ROUNDING_SLACK:
-                return self._row(index)
-        return self._row(-1, beyond=True)
+                return self._fill_of_row(index)
+        return self._fill_of_row(-1, beyond=True)
 
     def row_for_depth(self, installed_in: float) -> NewFill:
         """The next printed row that is at least that deep on the day; the last row, marked beyond, past the end.
@@ -96,8 +96,8 @@ class Chart:
         """
         for index, row in enumerate(self.rows):
             if row.installed_in >= installed_in - ROUNDING_SLACK:
-                return self._row(index)
-        return self._row(-1, beyond=True)
+                return self._fill_of_row(index)
+        return self._fill_of_row(-1, beyond=True)
 
     def interpolated(self, r_needed: float) -> NewFill:
         """Both thicknesses and weight linear in R between rows, and from (0, 0) to the first; never past the last.
@@ -105,7 +105,7 @@ class Chart:
         Source: handbook §7, interpolate.
         """
         if r_needed > self.r[-1] + ROUNDING_SLACK:
-            return self._row(-1, beyond=True)
+            return self._fill_of_row(-1, beyond=True)
         index = bisect_left(self._stops, r_needed, 1, len(self._stops) - 1)
         low, high = self._corners[index - 1], self._corners[index]
         share = (r_needed - low.r) / (high.r - low.r)
@@ -122,7 +122,7 @@ class Chart:
         installed_in in inches of new fill. Source: handbook §7, interpolate.
         """
         if installed_in > self.installed_in[-1] + ROUNDING_SLACK:
-            return self._row(-1, beyond=True)
+            return self._fill_of_row(-1, beyond=True)
         return self.interpolated(float(np.interp(installed_in, self.installed_in, self.r)))
 
     def settled_of(self, installed_in: float) -> float:

@@ -1,4 +1,4 @@
-"""Work at the edge as the heat sees it, at each point of a floor."""
+"""Work at the edge as the heat sees it, at each point of a floor (handbook §8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Heat through the floor by parallel paths at every point of it (handbook: heat through the floor)."""
+"""Heat through the floor by parallel paths at every point of it (handbook §6, heat through the floor)."""
 
 from __future__ import annotations
 
@@ -92,6 +92,9 @@ def bare_u(boundary: float) -> float:
     """U of ceiling board with nothing on it: a hatch lid without insulation, the ring left clear round a light.
 
     Btu/h·ft²·°F. Source: handbook §5, B.
+
+    >>> round(bare_u(1.67), 3)
+    0.599
     """
     return 1 / boundary
 

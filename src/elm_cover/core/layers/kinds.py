@@ -121,7 +121,11 @@ def is_batt(material: str | None) -> bool:
 
 
 def feed_of(material: str | None) -> Feed:
-    """How a loose fill feeds. Raises ValueError for what is laid, not blown. Source: handbook §15, §17."""
+    """How a loose fill feeds. Raises ValueError for what is laid, not blown. Source: handbook §15, §17.
+
+    >>> feed_of("wood_fiber_loose").lb_per_min
+    (12.5, 31.25)
+    """
     feeds_as = kind_of(material).feeds_as
     if feeds_as is None:
         raise ValueError(f"{material} is laid, not blown")

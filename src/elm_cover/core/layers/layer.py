@@ -48,7 +48,11 @@ class Layer:
 
 
 def boundary_r(board: str) -> float:
-    """B: inside film 0.61 + ceiling board + attic film 0.61. Source: handbook, voids and poor contact."""
+    """B: inside film 0.61 + ceiling board + attic film 0.61. Source: handbook, voids and poor contact.
+
+    >>> round(boundary_r("gypsum_1_2"), 2)
+    1.67
+    """
     return INSIDE_FILM_R + BOARD_R[board] + ATTIC_FILM_R
 
 
@@ -65,6 +69,9 @@ def compressed_r(r_label: float, label_in: float, depth_in: float) -> float:
 
     Within about 3 % of published tables for low-density batts. No gain where it lies thicker than its label.
     Source: handbook, compression.
+
+    >>> round(compressed_r(19.0, 6.25, 5.5), 1)
+    17.5
     """
     if depth_in >= label_in:
         return r_label
@@ -72,7 +79,11 @@ def compressed_r(r_label: float, label_in: float, depth_in: float) -> float:
 
 
 def compression_exponent(r_label: float, label_in: float) -> float:
-    """0.65 for low-density batts, 0.85 for dense ones. Source: handbook, compression."""
+    """0.65 for low-density batts, 0.85 for dense ones. Source: handbook, compression.
+
+    >>> [compression_exponent(r, t) for r, t in ((19.0, 6.25), (15.0, 3.5))]
+    [0.65, 0.85]
+    """
     return DENSE_COMPRESSION_EXPONENT if r_label / label_in >= DENSE_FROM_R_PER_IN else COMPRESSION_EXPONENT
 
 

@@ -1,4 +1,4 @@
-"""Where on a floor something is asked for: at the cells of its grid, or at parts of equal room under the roof."""
+"""Where on a floor something is asked for: at the cells of its grid, or at parts of equal room under the roof (handbook §8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Where poor contact hides: the places of this house to look at, one by one (handbook: what is there already)."""
+"""Where poor contact hides: the places of this house to look at, one by one (handbook §5, what is there already)."""
 
 from __future__ import annotations
 

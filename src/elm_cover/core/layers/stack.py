@@ -1,4 +1,4 @@
-"""How old and new fill share the room under the roof, place by place (handbook: eaves, what is there already).
+"""How old and new fill share the room under the roof, place by place (handbook §8, eaves, what is there already).
 
 The fill line is level: over a dip of the old fill the new fill is thicker, over a heap it is thinner. Where the roof
 leaves less room than the fill line asks for, the old fill keeps its place and its R shrinks with its depth.

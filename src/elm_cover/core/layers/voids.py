@@ -12,8 +12,8 @@ from __future__ import annotations
 import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..base.memory import remembered
 from .layer import Layer
 
 MOST_R_TO_ADD = 1000.0
@@ -37,7 +37,7 @@ def void_shares(layers: Sequence[Layer]) -> tuple[tuple[float, tuple[bool, ...]]
     return _shares_of(tuple(layer.void for layer in layers))
 
 
-@lru_cache(maxsize=256)
+@remembered()
 def _shares_of(voids: tuple[float, ...]) -> tuple[tuple[float, tuple[bool, ...]], ...]:
     choices = [((1 - void, False), (void, True)) if void > 0 else ((1.0, False),) for void in voids]
     found = []

@@ -1,4 +1,4 @@
-"""What the choice of a section lays on its floor, asked again by those who come after the plan."""
+"""What the choice of a section lays on its floor, asked again by those who come after the plan (handbook §7)."""
 
 from __future__ import annotations
 

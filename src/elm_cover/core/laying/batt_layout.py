@@ -1,4 +1,4 @@
-"""Batts of a section counted by their layout, and whether they go through the way in (handbook: batts)."""
+"""Batts of a section counted by their layout, and whether they go through the way in (handbook §7, batts)."""
 
 from __future__ import annotations
 
@@ -38,7 +38,7 @@ def batt_layouts(section: SectionInput, site: Site, laid: Laid, pieces: bool) ->
     if not laid.batts or laid.stack is None or site.eaves is None or section.spacing_in is None or section.run is None:
         return ()
     found = []
-    for layer, asked in zip(laid.batts, _asked(section, site, laid.batts, laid.stack.old_in), strict=True):
+    for layer, asked in zip(laid.batts, _layouts_asked(section, site, laid.batts, laid.stack.old_in), strict=True):
         layout = lay_out(asked) if pieces else None
         found.append(BattLayout(take_off(layer, count(asked), () if layout is None else layout.courses), layout))
     return tuple(found)
@@ -59,7 +59,9 @@ def ask_for_batts(section: SectionInput, site: Site, laid: Laid, notes: Notebook
         notes.flag(code, level, text, what_to_do)
 
 
-def _asked(section: SectionInput, site: Site, layers: tuple[BattLayer, ...], old_in: float) -> list[LayoutAsked]:
+def _layouts_asked(
+    section: SectionInput, site: Site, layers: tuple[BattLayer, ...], old_in: float
+) -> list[LayoutAsked]:
     """What each layer is laid over. Framing and eaves are known."""
     found = []
     below = old_in

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
+from ..base.memory import remembered
 from ..base.notebook import Notebook
 from ..batts.batt import BattLayer
 from ..batts.rules import MOST_LAYERS, across_on_framing, layers_for_target
@@ -80,7 +79,7 @@ def _across(bed: Bed, first: tuple[BattLayer, ...], notes: Notebook) -> Laid:
     )
 
 
-@lru_cache(maxsize=4096)
+@remembered()
 def _needed_over(layers: tuple[Layer, ...], boundary: float | None, target: float) -> float:
     """R that batts have to add over what is kept: they do not drop into gaps."""
     return r_to_add(target, lambda r: r_with(layers, boundary, r))

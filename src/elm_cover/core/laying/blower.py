@@ -1,10 +1,10 @@
-"""What to blow on a section: its target, and the row of the chart that reaches it there."""
+"""What to blow on a section: its target, and the row of the chart that reaches it there (handbook §7)."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..base.memory import remembered
 from ..base.notebook import Notebook
 from ..base.units import ROUNDING_SLACK, eighths, r_value
 from ..given.section import SectionInput
@@ -78,7 +78,7 @@ class Blower:
         return self.chart.row_for_depth(installed_in)
 
 
-@lru_cache(maxsize=4096)
+@remembered()
 def _needed(blower: Blower, target: float) -> float:
     last = blower.chart.rows[-1].r
 

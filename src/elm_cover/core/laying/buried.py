@@ -1,4 +1,4 @@
-"""What must not simply be covered: batts with their facing up, ducts that would sweat, tented batts capped as they hang."""
+"""What must not simply be covered: batts with their facing up, ducts that would sweat, tented batts capped as they hang (handbook §9)."""
 
 from __future__ import annotations
 

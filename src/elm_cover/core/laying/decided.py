@@ -20,7 +20,6 @@ from ..old_fill.keep_or_clear import Removal, only_batts, removal
 from ..old_fill.readings import ReadingsPlan, depth_map_on, summary, usable
 from .site import Site, ask_for_board
 
-KEPT_BYTES = 12_000_000
 # What was found beside its map.
 FOUND_BYTES = 5_000
 # What becomes of the old fill where the method says so.
@@ -72,7 +71,6 @@ class _Found:
 
 
 @remembered(
-    KEPT_BYTES,
     lambda found: FOUND_BYTES + (0 if found.old.map_in is None else found.old.map_in.nbytes),
     lambda _, site: site.thing.grid.array_bytes,
 )

@@ -21,8 +21,6 @@ from .decided import OldFill
 from .kept_floor import Beneath, KeptFloor, kept_u
 from .site import Site
 
-TODAY_BYTES = 16_000_000
-
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Heat:
@@ -115,9 +113,7 @@ def u_today(section: SectionInput, site: Site, old: OldFill, places: Places) -> 
 
 
 # What lies today is asked again with every depth of what is laid over it.
-@remembered(
-    TODAY_BYTES, lambda _: 8, lambda _, __, site, room_in, *___: site.thing.grid.array_bytes + 3 * room_in.thing.nbytes
-)
+@remembered(lambda _: 8, lambda _, __, site, room_in, *___: site.thing.grid.array_bytes + 3 * room_in.thing.nbytes)
 def _u_today(
     under: Boundary,
     today: tuple[Layer, ...],

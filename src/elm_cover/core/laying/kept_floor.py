@@ -1,4 +1,4 @@
-"""Floor that the new fill does not lie on as everywhere: lids, boards, what keeps clear, what comes through (Settled since 1, 2).
+"""Floor that the new fill does not lie on as everywhere: lids, boards, what keeps clear, what comes through (Settled since 1, 2) (handbook §9).
 
 Each counts at what is really there::
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..base.notebook import Notebook
 from ..base.units import fixed, r_value
 from ..given.section import SectionInput
-from ..layers.load import load_limit_psf, load_psf
+from ..layers.ceiling_load import load_limit_psf, load_psf
 from .blower import Blower
 from .site import ask_for_board
 

@@ -23,9 +23,8 @@ from ..layers.places import Places
 from .edges import eaves_known, edge_work, rows_of
 from .kept_floor import KeptFloor, kept_floors
 
-MAP_BYTES_KEPT = 12_000_000
 # A site beside its arrays, which are kept where they are made.
-SITE_BYTES, SITES_KEPT = 20_000, 2_400_000
+SITE_BYTES = 20_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -97,7 +96,7 @@ class Site:
         return Places(found.room_in, found.old_in, found.share, work, found.edge)
 
 
-@remembered(MAP_BYTES_KEPT, lambda found: found.nbytes, lambda old_in, *_: old_in.thing.nbytes)
+@remembered(lambda found: found.nbytes, lambda old_in, *_: old_in.thing.nbytes)
 def _map_without(
     old_in: Itself, outline: Points, shapes: tuple[Points, ...], more: tuple[Points, ...], cell_ft: float
 ) -> Floats:
@@ -121,7 +120,7 @@ def site_of(section: SectionInput) -> Site:
     return _site(replace(section, choice=None, target=None, readings=(), layers=None, old_fill=None, features=()))
 
 
-@remembered(SITES_KEPT, lambda site: SITE_BYTES)
+@remembered(lambda site: SITE_BYTES)
 def _site(section: SectionInput) -> Site:
     area = polygon_area_ft2(section.outline_ft)
     placed = tuple((k.name, k.corners_ft) for k in section.keep_outs if k.corners_ft is not None)

@@ -1,4 +1,4 @@
-"""One entry of the log, as the fold takes it."""
+"""One entry of the log, as the fold takes it (handbook §17)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""By what a floor was cut into bands when the first day began: bands are named by their number, so that cut has to stand."""
+"""By what a floor was cut into bands when the first day began: bands are named by their number, so that cut has to stand (handbook §14)."""
 
 from __future__ import annotations
 

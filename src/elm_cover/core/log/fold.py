@@ -1,4 +1,4 @@
-"""What a log comes to: the same whatever order its entries arrived in, and however often."""
+"""What a log comes to: the same whatever order its entries arrived in, and however often (handbook §13)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What kinds of entry a log has: the one list. Folds, the walk, the phone, the desk and the words people read go by it.
+"""What kinds of entry a log has: the one list. Folds, the walk, the phone, the desk and the words people read go by it (handbook §17).
 
 What an entry of each kind may say, with its bounds, stands in job/log_values.py under the same words.
 """

@@ -1,4 +1,4 @@
-"""When the entries of a device were written, where its clock may be off, was set meanwhile, or ran on while it slept.
+"""When the entries of a device were written, where its clock may be off, was set meanwhile, or ran on while it slept (handbook §17).
 
 Four figures tell it: the clock of the entry; what that clock was off when the device last heard of the program; what it is off
 now; and the device's running time, which nobody sets but which stands still while it sleeps.

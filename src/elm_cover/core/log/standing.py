@@ -1,4 +1,4 @@
-"""Which entries of a log count, and in which order: once each, without what was taken back, real and practice apart.
+"""Which entries of a log count, and in which order: once each, without what was taken back, real and practice apart (handbook §17).
 
 Source: design §5, log; handbook «Settled since, second part» 13 (practice), 14 (order).
 """

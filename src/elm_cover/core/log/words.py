@@ -1,4 +1,4 @@
-"""What entries say, for people: the parts that several kinds share."""
+"""What entries say, for people: the parts that several kinds share (handbook §17)."""
 
 from __future__ import annotations
 
@@ -28,7 +28,11 @@ def before_stop(value: Mapping[str, Any]) -> str:
 
 
 def how_left(value: Mapping[str, Any]) -> str:
-    """How a band was left."""
+    """How a band was left.
+
+    >>> how_left({"done": False})
+    'left, back later'
+    """
     return "takes none" if value.get("none") else "left, back later" if value.get("done") is False else "done"
 
 

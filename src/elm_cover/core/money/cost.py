@@ -1,4 +1,4 @@
-"""Hours and price of a job from what it takes, by the price and rate book (handbook: load-out, cost and schedule)."""
+"""Hours and price of a job from what it takes, by the price and rate book (handbook §10, load-out, cost and schedule)."""
 
 from __future__ import annotations
 

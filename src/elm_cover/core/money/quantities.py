@@ -1,4 +1,4 @@
-"""What a job, or one way of doing it, takes: counted once, priced and timed from the same counts."""
+"""What a job, or one way of doing it, takes: counted once, priced and timed from the same counts (handbook §10)."""
 
 from __future__ import annotations
 
@@ -37,6 +37,9 @@ def bags_to_order(bags: float, spare_pct: float) -> int:
     """Whole bags: one rounding, at the end. 33.876 bags with 3 % spare → 35.
 
     Source: handbook §7, order.
+
+    >>> bags_to_order(33.876, 3.0)
+    35
     """
     return whole_up(bags * (1 + spare_pct / 100))
 
@@ -90,7 +93,7 @@ class EaveCount:
     run_ft: float = 0.0
 
 
-def taken(
+def quantities_of(
     section: SectionInput,
     area_ft2: float,
     bags: Bags,

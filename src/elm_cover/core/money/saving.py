@@ -1,4 +1,4 @@
-"""What the added insulation saves a year, as a range, beside what it costs (handbook: proof and after, savings).
+"""What the added insulation saves a year, as a range, beside what it costs (handbook §12, proof and after, savings).
 
 saving = ΔUA × degree-days × 24 / (heat content of the fuel × efficiency) × price, heating and cooling apart
 """

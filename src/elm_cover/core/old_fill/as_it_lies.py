@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -19,8 +18,6 @@ from ..layers.kinds import kind_of
 from ..layers.layer import Layer, labelled_r, old_layer, topmost_loose
 from ..layers.stack import Stack, depth_of
 from ..layers.voids import r_with
-
-KEPT_BYTES = 8_000_000
 
 
 @dataclass(frozen=True)
@@ -122,7 +119,7 @@ def r_as_it_lies(layers: tuple[Layer, ...], boundary: float | None, map_in: Floa
 
 
 # No depth of the new fill changes it.
-@remembered(KEPT_BYTES, lambda _: 8, lambda layers, boundary, old_in: old_in.thing.nbytes)
+@remembered(lambda _: 8, lambda layers, boundary, old_in: old_in.thing.nbytes)
 def _over_map(layers: tuple[Layer, ...], boundary: float, old_in: Itself) -> float:
     map_in: Floats = old_in.thing
     laid = Stack(layers, NO_FILL).at(np.full(map_in.size, np.inf), map_in).layers
@@ -138,7 +135,7 @@ def worth(
 
 
 # No depth of the new fill changes it.
-@lru_cache(maxsize=1024)
+@remembered()
 def _worth(
     recorded: tuple[LayerInput, ...],
     read: bool,

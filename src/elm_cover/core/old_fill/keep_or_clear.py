@@ -1,4 +1,4 @@
-"""Keep the old fill, re-lay it, lift it or clear it out: what it is worth, what speaks for which, and what is left."""
+"""Keep the old fill, re-lay it, lift it or clear it out: what it is worth, what speaks for which, and what is left (handbook §5)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Depth readings of the old fill, and the map between them (handbook: measure, what is there already).
+"""Depth readings of the old fill, and the map between them (handbook §5, measure, what is there already).
 
 Between readings the depth is their mean weighted by the inverse square of the distance, over the eight nearest: it
 meets every reading, never leaves the range of the readings, and needs no choice by the user.
@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -27,8 +26,6 @@ STANDS_OUT_SCATTERS = 3.5
 SCATTER_OF_MEDIAN_DEVIATION = 1.4826
 FEWEST_TO_JUDGE = 4
 LOW_SHARE = 0.75
-# With the grids that they are known by.
-BYTES_KEPT = 20_000_000
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -66,7 +63,7 @@ def depth_map(places_ft: Points, depths_in: tuple[float, ...], x_ft: Floats, y_f
     return depth
 
 
-@remembered(BYTES_KEPT, lambda depth: depth.nbytes, lambda grid, *_: grid.array_bytes)
+@remembered(lambda depth: depth.nbytes, lambda grid, *_: grid.array_bytes)
 def depth_map_on(grid: Grid, places_ft: Points, depths_in: tuple[float, ...]) -> Floats:
     """The same on the cells of a grid; kept, so that dragging a depth computes it once.
 
@@ -81,6 +78,9 @@ def stand_out(depths_in: Sequence[float]) -> tuple[int, ...]:
     Scatter by the median of the deviations, which one odd reading cannot stretch. Fewer than four are not judged.
 
     Inches. Source: median absolute deviation, limits by judgement.
+
+    >>> stand_out([6.0, 6.5, 6.25, 12.0, 6.0, 6.5])
+    (3,)
     """
     if len(depths_in) < FEWEST_TO_JUDGE:
         return ()
@@ -98,7 +98,7 @@ def usable(readings: Sequence[DepthReading], outline: Points) -> tuple[DepthRead
 
 
 # Readings say the same whatever is laid over them.
-@lru_cache(maxsize=256)
+@remembered()
 def summary(readings: tuple[DepthReading, ...], outline: Points, map_mean_in: float | None) -> ReadingsPlan:
     """Mean, spread, low spots and odd ones. There must be at least one reading."""
     used = usable(readings, outline)

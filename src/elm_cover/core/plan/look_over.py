@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import shapely
 
 from ..base.arrays import Points
+from ..base.memory import remembered
 from ..base.notebook import Flag, Notebook
 from ..base.units import fixed
 from ..floor.outline import contains
@@ -155,7 +155,7 @@ def _accesses(seen: LookInput, book: Notebook) -> None:
             )
 
 
-@lru_cache(maxsize=2048)
+@remembered()
 def _shared_ft2(one: Points, other: Points) -> float:
     """Floor that two outlines share, ft²."""
     return float(shapely.Polygon(one).intersection(shapely.Polygon(other)).area)

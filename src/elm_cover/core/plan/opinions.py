@@ -1,4 +1,4 @@
-"""Where the trade differs, told fairly at the decision (handbook: known differences of opinion; keep, lift or clear)."""
+"""Where the trade differs, told fairly at the decision (handbook §7, known differences of opinion; keep, lift or clear)."""
 
 from __future__ import annotations
 

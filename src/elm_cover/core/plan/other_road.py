@@ -1,4 +1,4 @@
-"""The other road: insulating at the roof line, the attic brought indoors (handbook: choosing, sealed-roof scheme).
+"""The other road: insulating at the roof line, the attic brought indoors (handbook §7, choosing, sealed-roof scheme).
 
 Named as an alternative with its gates, never chosen silently and not priced by the bag.
 """

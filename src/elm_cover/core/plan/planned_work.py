@@ -1,4 +1,4 @@
-"""Items of the work list that the plan counts already: clear-out, baffles, blocks, batts; and markers, map, photos."""
+"""Items of the work list that the plan counts already: clear-out, baffles, blocks, batts; and markers, map, photos (handbook §13)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The job's headline figures over all its sections: what the tally and the shelf show."""
+"""The job's headline figures over all its sections: what the tally and the shelf show (handbook §10)."""
 
 from __future__ import annotations
 

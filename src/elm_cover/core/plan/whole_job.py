@@ -1,4 +1,4 @@
-"""plan(job) -> Plan: the whole plan of a job, from one reading of it."""
+"""plan(job) -> Plan: the whole plan of a job, from one reading of it (handbook §2)."""
 
 from __future__ import annotations
 

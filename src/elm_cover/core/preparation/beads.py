@@ -1,4 +1,4 @@
-"""Beads of foam, caulk and sealant: how much goes into one (handbook: the work list, beads)."""
+"""Beads of foam, caulk and sealant: how much goes into one (handbook §13, the work list, beads)."""
 
 from __future__ import annotations
 
@@ -19,6 +19,9 @@ def bead_in3(diameter_in: float, length_ft: float) -> float:
     """Volume of a bead: π/4 · d² · length. ⅜ in over 1 ft → 1.325 in³.
 
     diameter_in in inches, length_ft in feet. Source: handbook §13, beads.
+
+    >>> round(bead_in3(0.375, 1.0), 3)
+    1.325
     """
     return math.pi / 4 * diameter_in**2 * length_ft * 12
 
@@ -27,6 +30,9 @@ def bead_material(diameter_in: float) -> str:
     """Up to ¼ in caulk, wider ones gun foam.
 
     Source: handbook §13, beads.
+
+    >>> [bead_material(width) for width in (0.25, 0.375)]
+    ['caulk', 'gun_foam']
     """
     return "caulk" if diameter_in <= CAULK_UP_TO_IN else "gun_foam"
 

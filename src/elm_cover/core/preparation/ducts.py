@@ -1,4 +1,4 @@
-"""When a duct may be buried in fill (handbook: preparation, clearances)."""
+"""When a duct may be buried in fill (handbook §9, preparation, clearances)."""
 
 from __future__ import annotations
 
@@ -12,6 +12,9 @@ def least_duct_r(zone: str | None) -> float:
     """R that a duct's own insulation must have before it may be buried in that zone.
 
     Source: handbook §9, ducts.
+
+    >>> [least_duct_r(zone) for zone in ("2A", "5A")]
+    [13.0, 8.0]
     """
     return DUCT_R_HOT if zone in DUCT_HOT_ZONES else DUCT_R
 

@@ -1,4 +1,4 @@
-"""Curb, lid and board of an opening in the ceiling (handbook: the work list, curb and lid)::
+"""Curb, lid and board of an opening in the ceiling (handbook §13, the work list, curb and lid)::
 
     ______________ lid: layers over the curb's outside
    |______________|
@@ -59,6 +59,9 @@ def curb(opening_in: tuple[float, float], fill_line_in: float) -> Curb:
 
     22½ × 30 in at a fill line of 16⅛ in → two 24 × 18⅛, two 30 × 18⅛, seal 8¾ ft. Raises ValueError for an opening of 0.
     Source: handbook §13, curb.
+
+    >>> [(piece.count, piece.length_in, piece.height_in) for piece in curb((22.5, 30.0), 16.125).pieces]
+    [(2, 24.0, 18.125), (2, 30.0, 18.125)]
     """
     a, b = opening_in
     if a <= 0 or b <= 0:
@@ -73,6 +76,9 @@ def lid_layers(r_wanted: float) -> int:
     """Layers of board for a lid: ceil(R wanted / R of one sheet), at least one. R-49 of R-10 sheets → 5.
 
     Source: handbook §13, lid.
+
+    >>> lid_layers(49.0)
+    5
     """
     return max(1, whole_up(r_wanted / LID_LAYER_R))
 

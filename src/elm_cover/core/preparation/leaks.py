@@ -1,4 +1,4 @@
-"""How large the leaks are, before and after they are sealed (handbook: the work list, how large a leak).
+"""How large the leaks are, before and after they are sealed (handbook §13, the work list, how large a leak).
 
 Effective leakage areas at 4 Pa: best estimates for ranking, not a measurement.
 """
@@ -53,6 +53,9 @@ def cfm50(leak_in2: float) -> float:
     """Flow at 50 Pa, ft³/min, of a leakage area in in² at 4 Pa: 18.2 for each. 59.06 in² → 1,075.
 
     Source: handbook §13, how large a leak.
+
+    >>> round(cfm50(10.0), 1)
+    182.0
     """
     return CFM50_PER_IN2 * leak_in2
 

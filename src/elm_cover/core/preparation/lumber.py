@@ -1,4 +1,4 @@
-"""Framing lumber by section and length: what is bought, and what members are cut from (handbook: raised platform)."""
+"""Framing lumber by section and length: what is bought, and what members are cut from (handbook §13, raised platform)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What preparation is done with: how it is counted, what container it comes in, what is added for waste (handbook: beads)."""
+"""What preparation is done with: how it is counted, what container it comes in, what is added for waste (handbook §13, beads)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A platform raised on framing, so that fill goes beneath it (handbook: the work list, raised platform)."""
+"""A platform raised on framing, so that fill goes beneath it (handbook §13, the work list, raised platform)."""
 
 from __future__ import annotations
 
@@ -43,6 +43,9 @@ def lumber_for(height_in: float) -> tuple[float, ...] | None:
 
     Inches; None where two of the largest do not reach. 9 in → (9.25,); 12.6 in → (3.5, 9.25).
     Source: handbook §13, raised platform.
+
+    >>> lumber_for(12.0)
+    (3.5, 9.25)
     """
     single = next((one for one in LUMBER_IN if one >= height_in - 1e-9), None)
     if single is not None:

@@ -76,21 +76,33 @@ def claim(
 
 
 def core_density_pcf(diameter_in: float, depth_in: float, weight_oz: float) -> float:
-    """Weight over the volume of the tube, lb/ft³. Raises ValueError for nothing. Source: handbook §19, core."""
+    """Weight over the volume of the tube, lb/ft³. Raises ValueError for nothing. Source: handbook §19, core.
+
+    >>> round(core_density_pcf(4, 14, 2.61), 2)
+    1.6
+    """
     if min(diameter_in, depth_in, weight_oz) <= 0:
         raise ValueError("diameter, depth and weight are over 0")
     return weight_oz / OZ_PER_LB / (math.pi / 4 * diameter_in**2 * depth_in / 1728)
 
 
 def box_density_pcf(box_ft3: float, weight_oz: float) -> float:
-    """Of fill blown into a box, lb/ft³. Raises ValueError for nothing. Source: handbook §7, §19, box."""
+    """Of fill blown into a box, lb/ft³. Raises ValueError for nothing. Source: handbook §7, §19, box.
+
+    >>> box_density_pcf(1.5, 48.0)
+    2.0
+    """
     if min(box_ft3, weight_oz) <= 0:
         raise ValueError("volume and weight are over 0")
     return weight_oz / OZ_PER_LB / box_ft3
 
 
 def core_weight_psf(density_pcf: float, depth_in: float) -> float:
-    """density × depth / 12, lb/ft². Source: handbook §19, R by cores."""
+    """density × depth / 12, lb/ft². Source: handbook §19, R by cores.
+
+    >>> round(core_weight_psf(1.6, 12.0), 2)
+    1.6
+    """
     return density_pcf * depth_in / 12
 
 

@@ -39,7 +39,11 @@ def depth_proof(new_in: Sequence[float], share_below: float | None = None) -> De
 
 
 def lower_bound(values: Sequence[float]) -> float | None:
-    """One-sided 90 % lower bound of a mean; None below five values. Source: handbook §12, mean − t·s/√n."""
+    """One-sided 90 % lower bound of a mean; None below five values. Source: handbook §12, mean − t·s/√n.
+
+    >>> round(lower_bound([16.5, 16.25, 15.75, 16.0, 16.75, 15.5, 16.25, 16.5]), 2)
+    15.98
+    """
     n = len(values)
     if n < LEAST_READINGS:
         return None
@@ -49,5 +53,9 @@ def lower_bound(values: Sequence[float]) -> float | None:
 
 
 def random_count(net_area_ft2: float) -> int:
-    """How many random places a section is read at: max(5, ceil(area / 100)), area in ft². Source: handbook §19, depth."""
+    """How many random places a section is read at: max(5, ceil(area / 100)), area in ft². Source: handbook §19, depth.
+
+    >>> [random_count(area) for area in (300.0, 950.0)]
+    [5, 10]
+    """
     return max(LEAST_RANDOM, math.ceil(net_area_ft2 / FLOOR_PER_RANDOM_FT2 - 1e-9))

@@ -113,17 +113,29 @@ def _fault(n: float, r: float) -> str | None:
 
 
 def ach50(cfm50: float, volume_ft3: float | None) -> float | None:
-    """Air changes an hour at 50 Pa: 60 · CFM50 / volume. Source: handbook §19."""
+    """Air changes an hour at 50 Pa: 60 · CFM50 / volume. Source: handbook §19.
+
+    >>> round(ach50(1_690.0, 12_000.0), 2)
+    8.45
+    """
     return None if not volume_ft3 else 60 * cfm50 / volume_ft3
 
 
 def natural_cfm(cfm50: float) -> float:
-    """Natural rate by rule of thumb, ft³/min: CFM50 / 17. Source: handbook §19, natural rate."""
+    """Natural rate by rule of thumb, ft³/min: CFM50 / 17. Source: handbook §19, natural rate.
+
+    >>> round(natural_cfm(1_691.0), 1)
+    99.5
+    """
     return cfm50 / NATURAL
 
 
 def fresh_air_cfm(floor_ft2: float, bedrooms: int) -> float:
-    """Fresh air wanted for the whole house, ft³/min. Source: handbook §19 (ASHRAE 62.2)."""
+    """Fresh air wanted for the whole house, ft³/min. Source: handbook §19 (ASHRAE 62.2).
+
+    >>> fresh_air_cfm(1_500.0, 3)
+    75.0
+    """
     return 0.03 * floor_ft2 + 7.5 * (bedrooms + 1)
 
 

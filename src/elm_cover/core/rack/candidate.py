@@ -1,4 +1,4 @@
-"""Which ways of insulating are weighed: methods × products × target steps (handbook: choosing)."""
+"""Which ways of insulating are weighed: methods × products × target steps (handbook §7, choosing)."""
 
 from __future__ import annotations
 

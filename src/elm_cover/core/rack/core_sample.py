@@ -1,4 +1,4 @@
-"""One way of insulating one section, weighed: a core through it, its figures, and what speaks against it."""
+"""One way of insulating one section, weighed: a core through it, its figures, and what speaks against it (handbook §7)."""
 
 from __future__ import annotations
 
@@ -17,11 +17,11 @@ from ..laying.build_up import Laid
 from ..laying.buried import flag_buried
 from ..laying.decided import BY_METHOD, flag_decision
 from ..laying.edges import ask_for_bays
+from ..laying.floor_take_off import floor_take_off
 from ..laying.heat import Heat, heat_of
 from ..laying.limit import over_limit
 from ..laying.methods import lay
 from ..laying.plate import over_the_plate
-from ..laying.taken import taken_of
 from ..money.quantities import Quantities
 from ..target.by_basis import target_of
 from .candidate import Candidate, Family, first_layer
@@ -115,8 +115,8 @@ def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) 
         else:
             said.cautions.append(text)
     heat = heat_of(section, ground.site, old, laid, ground.strips)
-    taken = taken_of(section, ground.site, old, laid, heat, ground.strips)
-    told = _told(ground, laid, laid.stack, heat, candidate)
+    taken = floor_take_off(section, ground.site, old, laid, heat, ground.strips)
+    told = _sample(ground, laid, laid.stack, heat, candidate)
     return replace(
         told,
         blocks=tuple(dict.fromkeys(said.blocks)),
@@ -128,7 +128,7 @@ def core_sample(ground: Ground, candidate: Candidate, pool: tuple[Family, ...]) 
     )
 
 
-def _told(ground: Ground, laid: Laid, stack: Stack, heat: Heat, candidate: Candidate) -> CoreSample:
+def _sample(ground: Ground, laid: Laid, stack: Stack, heat: Heat, candidate: Candidate) -> CoreSample:
     """The parts copied into the sample."""
     u, boundary = heat.mean, ground.site.boundary or 0.0
     return CoreSample(

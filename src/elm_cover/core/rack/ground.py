@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ..base.notebook import Notebook
 from ..given.section import SectionInput
-from ..layers.load import load_limit_psf
+from ..layers.ceiling_load import load_limit_psf
 from ..layers.places import Places
 from ..laying.decided import OldFill, old_fill_of
 from ..laying.edges import ask_for_eaves

@@ -1,4 +1,4 @@
-"""The best way for each section under an aim and limits: a small exact optimisation by HiGHS.
+"""The best way for each section under an aim and limits: a small exact optimisation by HiGHS (handbook §7).
 
 Price is not a sum over sections: each product is rounded up to whole bags once for the job. So the program has, for each
 section and way, a yes or no; for each product a whole number of bags; and, where only so many products may ride on the
@@ -108,7 +108,7 @@ class MixProgram:
         picked = zip(self.picks, found.x, strict=False)
         return {section: option.way for (section, option), taken in picked if taken > 0.5}
 
-    def _row(self, entries: Mapping[int, float], least: float, most: float) -> None:
+    def _add_limit(self, entries: Mapping[int, float], least: float, most: float) -> None:
         line = np.zeros(self.columns)
         for column, value in entries.items():
             line[column] = value
@@ -117,20 +117,20 @@ class MixProgram:
     def _add_sections(self) -> None:
         """One way for each section."""
         for section in self.sections:
-            self._row({i: 1.0 for i, (s, _) in enumerate(self.picks) if s == section}, 1, 1)
+            self._add_limit({i: 1.0 for i, (s, _) in enumerate(self.picks) if s == section}, 1, 1)
 
     def _add_packs(self) -> None:
         """Enough whole bags of each product, which then rides on the truck, and enough sacks for what is removed."""
         spare = 1 + self.pricing.spare_pct / 100
         for p, name in enumerate(self.names):
             packs = {i: -spare * o.quantities.packs.get(name, 0.0) for i, (_, o) in enumerate(self.picks)}
-            self._row(packs | {self.bags_at + p: 1.0}, spare * self.rest.packs.get(name, 0.0) - 1e-9, np.inf)
+            self._add_limit(packs | {self.bags_at + p: 1.0}, spare * self.rest.packs.get(name, 0.0) - 1e-9, np.inf)
             for i, (_, option) in enumerate(self.picks):
                 if option.quantities.packs.get(name, 0.0) > 0:
-                    self._row({i: -1.0, self.rides_at + p: 1.0}, 0, np.inf)
+                    self._add_limit({i: -1.0, self.rides_at + p: 1.0}, 0, np.inf)
         size = self.pricing.book.rates["removal_bag_ft3"]
         removal = {i: -o.quantities.bagged_ft3 / size for i, (_, o) in enumerate(self.picks)}
-        self._row(removal | {self.sacks_at: 1.0}, self.rest.bagged_ft3 / size - 1e-9, np.inf)
+        self._add_limit(removal | {self.sacks_at: 1.0}, self.rest.bagged_ft3 / size - 1e-9, np.inf)
 
     def _clock(self, q: Quantities) -> float:
         return clock_of(work_hours(q, self.pricing.book), self.people)
@@ -139,7 +139,7 @@ class MixProgram:
         """Enough days for all hours by the clock, each with its travel. Source: handbook §16; Settled since, second part, 15."""
         rates = self.pricing.book.rates
         hours = {i: -self._clock(o.quantities) for i, (_, o) in enumerate(self.picks)}
-        self._row(
+        self._add_limit(
             hours | {self.days_at: hours_a_day(rates["travel_hours"])},
             self._clock(self.rest) + rates["setup_hours"] - 1e-9,
             np.inf,
@@ -147,9 +147,9 @@ class MixProgram:
 
     def _add_limits(self, price: np.ndarray) -> None:
         if self.limits.most_products is not None:
-            self._row({self.rides_at + p: 1.0 for p in range(len(self.names))}, 0, self.limits.most_products)
+            self._add_limit({self.rides_at + p: 1.0 for p in range(len(self.names))}, 0, self.limits.most_products)
         if self.limits.budget is not None:
-            self._row(dict(enumerate(price)), -np.inf, self.limits.budget - self._fixed())
+            self._add_limit(dict(enumerate(price)), -np.inf, self.limits.budget - self._fixed())
 
     def _price_row(self) -> np.ndarray:
         """The price as a sum over the columns, what of it is fixed left out."""

@@ -1,4 +1,4 @@
-"""What the rack answers: ways, the best mix, one more step up."""
+"""What the rack answers: ways, the best mix, one more step up (handbook §7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""One way weighed for the whole job: its cores summed, priced and timed, ranked against the others."""
+"""One way weighed for the whole job: its cores summed, priced and timed, ranked against the others (handbook §7)."""
 
 from __future__ import annotations
 

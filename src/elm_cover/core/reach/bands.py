@@ -31,7 +31,6 @@ from .way import Way, steps_of
 LEAST_FT2 = 6.0
 # Past the throw by more than this nothing lands: deflected by hand, or with a stick on the hose. Source: handbook §14.
 BEYOND_THROW_FT = 4.0
-BYTES_KEPT, STANDS_BYTES_KEPT = 8_000_000, 4_000_000
 
 
 @dataclass(frozen=True)
@@ -83,7 +82,7 @@ def banded(floor: CrawlFloor, way: Way, throw_ft: float, grids: Mapping[int, Gri
     )
 
 
-@remembered(BYTES_KEPT, lambda found: found.array_bytes)
+@remembered(lambda found: found.array_bytes)
 def _banded(
     floor_itself: Itself, way_itself: Itself, throw_ft: float, grids: tuple[tuple[int, Itself], ...], even: bool
 ) -> Banded:
@@ -213,7 +212,7 @@ def _order(piece: Integers, way: Way) -> tuple[list[int], list[int]]:
     return order, wings
 
 
-@remembered(STANDS_BYTES_KEPT, lambda found: 100 + 16 * len(found), lambda _floor, _way, nodes, _throw: len(nodes))
+@remembered(lambda found: 100 + 16 * len(found), lambda _floor, _way, nodes, _throw: len(nodes))
 def _stands(
     floor_itself: Itself, way_itself: Itself, nodes_bytes: bytes, throw_ft: float
 ) -> tuple[tuple[float, float], ...]:

@@ -44,6 +44,9 @@ def longest_ft(gauge_awg: int, amps: float) -> float:
     15 A × 15 / A, never beyond 150 ft; 16 AWG to 50 ft.
 
     12 AWG at 15 A → 100; at 12 A → 125; 14 AWG at 5 A → 150, at 20 A → 0; at 15 A 75, by its label alone. Source: handbook §15, cord.
+
+    >>> [longest_ft(gauge, 15.0) for gauge in (14, 12, 10)]
+    [75.0, 100.0, 150.0]
     """
     if amps > MOST_AMPS[gauge_awg] + 1e-9 and not (gauge_awg == 14 and amps == BY_LABEL_A):
         return 0.0
@@ -56,6 +59,9 @@ def drop_v(gauge_awg: int, length_ft: float, amps: float) -> float:
     """Voltage drop: 2 · length · current · ohm per 1,000 ft / 1,000. 12 AWG, 100 ft, 15 A → 4.77 V.
 
     Source: handbook §15, voltage drop.
+
+    >>> round(drop_v(12, 100.0, 15.0), 1)
+    4.8
     """
     return 2 * length_ft * amps * OHM_PER_1000_FT[gauge_awg] / 1000
 
@@ -64,6 +70,9 @@ def breaker_a(amps: float) -> int | None:
     """The least breaker that a continuous load of that many amperes may be on; None past the largest. 15 A → 20.
 
     Source: handbook §15, continuous load ≤ 80 % of the breaker.
+
+    >>> [breaker_a(amps) for amps in (12.0, 16.0, 24.0, 30.0)]
+    [15, 20, 30, None]
     """
     return next((size for size in BREAKERS_A if amps <= CONTINUOUS_SHARE * size + 1e-9), None)
 

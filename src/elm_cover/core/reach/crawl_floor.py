@@ -27,7 +27,6 @@ NODE_FT = 1.0
 GO_IN, CRAWL_IN = 30.0, 18.0
 # Cells within which an attic is laid out; larger ones get a coarser lattice.
 MOST_NODES_IN_BOX = 160_000
-BYTES_KEPT = 6_000_000
 
 
 @dataclass(frozen=True)
@@ -113,7 +112,7 @@ def deck_in(outline: Points, eaves: Sequence[tuple[int, Eave]], x_ft: Floats, y_
     return roof_at(outline, bare, x_ft, y_ft).plane_in
 
 
-@remembered(BYTES_KEPT, lambda floor: floor.array_bytes)
+@remembered(lambda floor: floor.array_bytes)
 def crawl_floor(rooms: tuple[Room, ...]) -> CrawlFloor:
     """The floor of all rooms on one lattice. Where outlines overlap, the earlier room has it. Source: handbook §14."""
     corners = np.array([corner for room in rooms for corner in room.outline_ft])
@@ -157,7 +156,7 @@ def crawl_floor(rooms: tuple[Room, ...]) -> CrawlFloor:
 PART_FT, MOST_PARTS = 0.125, 80_000
 
 
-@remembered(40_000, lambda _: 8)
+@remembered(lambda _: 8)
 def low_share(room: Room) -> float:
     """Share of a room's floor that is under less than 18 in of headroom, 0 to 1, by parts of the cells that one moves over.
 

@@ -23,7 +23,6 @@ from .bands import LEAST_FT2, Banded, told_bands
 from .crawl_floor import CrawlFloor
 from .way import Steps, Way, steps_of
 
-BYTES_KEPT = 8_000_000
 # Source: handbook §14: no band takes more than a seventh of its section's bags (least 2), nor more than max(8, a twentieth of
 # them), within 10 %.
 SHARE, LEAST_BAGS = 1 / 7, 2.0
@@ -70,11 +69,11 @@ def cut_bands(
         number[part] = i
     # A deeper fill mostly cuts the floor as a shallower one does: then it is the same floor to all that are told by it.
     wings = tuple(wing for _, wing in pieces)
-    return _told(Itself(found), Itself(floor), Itself(way), throw_ft, number.tobytes(), wings)
+    return _as_bands(Itself(found), Itself(floor), Itself(way), throw_ft, number.tobytes(), wings)
 
 
-@remembered(BYTES_KEPT, lambda found: found.array_bytes, lambda *asked: len(asked[4]))
-def _told(
+@remembered(lambda found: found.array_bytes, lambda *asked: len(asked[4]))
+def _as_bands(
     found: Itself, floor_itself: Itself, way_itself: Itself, throw_ft: float, number: bytes, wings: tuple[int, ...]
 ) -> Banded:
     """The pieces as bands. number: of the piece that each node is in, an array as bytes."""
@@ -83,7 +82,7 @@ def _told(
     return told_bands(floor_itself.thing, way_itself.thing, throw_ft, pieces, found.thing.nodes, found.thing.cell_ft2)
 
 
-@remembered(BYTES_KEPT, lambda parts: sum(part.nbytes for each in parts.values() for part in each) + 1_000)
+@remembered(lambda parts: sum(part.nbytes for each in parts.values() for part in each) + 1_000)
 def _parts(
     found_itself: Itself, floor_itself: Itself, way_itself: Itself, room: int, bags: Itself, first: float | None
 ) -> dict[int, list[Integers]]:

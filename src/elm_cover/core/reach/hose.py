@@ -55,6 +55,9 @@ def hose_ft(to_house_ft: float, up_ft: float, longest_way_ft: float, throw_ft: f
     """From machine to house, up and in, the longest way less one throw, and 10 % slack. 40, 15, 38, 8 → 93.5.
 
     ft. Source: handbook §14, hose.
+
+    >>> round(hose_ft(50.0, 20.0, 60.0, 12.0), 1)
+    129.8
     """
     return (to_house_ft + up_ft + max(0.0, longest_way_ft - throw_ft)) * SLACK
 

@@ -40,7 +40,6 @@ ONTO = 1.6
 FAR_OFF_FT = 3.0
 # How far apart the two sides of an open edge may be on record: a wall's width.
 DOOR_GAP_FT = 1.0
-BYTES_KEPT = 6_000_000
 NOWHERE = -9999
 
 Bools = np.ndarray[tuple[int], np.dtype[np.bool_]]
@@ -96,7 +95,7 @@ class Way:
         return found[::-1]
 
 
-@remembered(BYTES_KEPT, lambda steps: steps.array_bytes)
+@remembered(lambda steps: steps.array_bytes)
 def _steps(floor_itself: Itself) -> Steps:
     floor: CrawlFloor = floor_itself.thing
     starts, ends = [], []
@@ -175,7 +174,7 @@ def way_over(floor: CrawlFloor, entrances: Sequence[Entrance]) -> Way:
     return _way(Itself(floor), tuple(entrances))
 
 
-@remembered(BYTES_KEPT, lambda way: way.array_bytes)
+@remembered(lambda way: way.array_bytes)
 def _way(floor_itself: Itself, entrances: tuple[Entrance, ...]) -> Way:
     floor: CrawlFloor = floor_itself.thing
     steps, count = steps_of(floor), floor.count

@@ -46,6 +46,9 @@ def sun_f(light_roof: bool = False, radiant_barrier: bool = False, snow: bool = 
     """L: 45 °F under a dark roof, 35 under a light one, 10 less with a radiant barrier, 0 under snow.
 
     Source: handbook §16.
+
+    >>> sun_f(light_roof=True)
+    35.0
     """
     if snow:
         return 0.0
@@ -64,7 +67,11 @@ def sin_elevation(latitude: float, day_of_year: int, solar_hour: float) -> float
 
 
 def outdoor_f(high_f: float, low_f: float, solar_hour: float) -> float:
-    """mean + ½ range · cos(2π (h − 15) / 24), °F. Source: handbook §16."""
+    """mean + ½ range · cos(2π (h − 15) / 24), °F. Source: handbook §16.
+
+    >>> outdoor_f(88.0, 66.0, 15.0)
+    88.0
+    """
     return (high_f + low_f) / 2 + (high_f - low_f) / 2 * math.cos(2 * math.pi * (solar_hour - 15) / 24)
 
 
@@ -82,6 +89,9 @@ def minutes_of(air_f: float, row_hotter: bool = False) -> int:
     """Minutes of work in an hour whose hotter end is that hot. row_hotter: dew point over 70 °F, suits, or a first week.
 
     84.9 → 55; 85 → 45; 115 → 0; a row hotter: 84.9 → 45. Source: handbook §16.
+
+    >>> [minutes_of(air) for air in (80.0, 100.0, 120.0, 140.0)]
+    [55, 35, 0, 0]
     """
     row = next((i for i, (below, _) in enumerate(MINUTES) if air_f < below), len(MINUTES)) + row_hotter
     return MINUTES[row][1] if row < len(MINUTES) else 0

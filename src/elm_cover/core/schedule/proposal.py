@@ -46,7 +46,7 @@ class Proposal:
 
 
 @dataclass(frozen=True, eq=False)
-class Choice:
+class PlaceOption:
     """A place that a job could take, and what it costs."""
 
     job: int
@@ -86,7 +86,9 @@ def propose(
     )
 
 
-def places(jobs: Sequence[JobToPlace], crews: Sequence[CrewAtWork], days: Days, taken: frozenset[Slot]) -> list[Choice]:
+def places(
+    jobs: Sequence[JobToPlace], crews: Sequence[CrewAtWork], days: Days, taken: frozenset[Slot]
+) -> list[PlaceOption]:
     """Every place that breaks no rule: a working day of a crew, not before the trades are through, within the days."""
     found = []
     last = days.at(len(days) - 1)
@@ -104,18 +106,18 @@ def places(jobs: Sequence[JobToPlace], crews: Sequence[CrewAtWork], days: Days, 
                     if not made.fits or made.last > last or any(slot in taken for slot in slots):
                         continue
                     cost = LATE * _late(job, made) + HOT * made.plan.hot_h + EARLY * (index + half / 2)
-                    found.append(Choice(number, made, slots, cost))
+                    found.append(PlaceOption(number, made, slots, cost))
     return found
 
 
-def cost_of(jobs: int, chosen: Sequence[Choice]) -> float:
+def cost_of(jobs: int, chosen: Sequence[PlaceOption]) -> float:
     """What a calendar costs: the less the better. Source: handbook §16, least lateness first, then fewest hot hours, then early."""
     return UNPLACED * (jobs - len(chosen)) + sum(choice.cost for choice in chosen)
 
 
-def greedy(jobs: int, choices: Sequence[Choice], order: Sequence[int]) -> list[Choice]:
+def greedy(jobs: int, choices: Sequence[PlaceOption], order: Sequence[int]) -> list[PlaceOption]:
     """Each job in that order at the cheapest place that is left."""
-    of: dict[int, list[Choice]] = {i: [] for i in range(jobs)}
+    of: dict[int, list[PlaceOption]] = {i: [] for i in range(jobs)}
     for choice in choices:
         of[choice.job].append(choice)
     taken: set[Slot] = set()
@@ -142,7 +144,7 @@ def _late(job: JobToPlace, made: Bar) -> int:
     return 0 if job.promised_by is None else max(0, (made.last - job.promised_by).days)
 
 
-def _exact(jobs: int, choices: Sequence[Choice], seconds: float) -> tuple[list[Choice] | None, bool]:
+def _exact(jobs: int, choices: Sequence[PlaceOption], seconds: float) -> tuple[list[PlaceOption] | None, bool]:
     """The choices that cost least in all, and whether that is proved; None where nothing was found in time."""
     if not choices:
         return [], True
@@ -169,8 +171,8 @@ def _exact(jobs: int, choices: Sequence[Choice], seconds: float) -> tuple[list[C
 
 def _reasons(
     jobs: Sequence[JobToPlace],
-    best: Sequence[Choice],
-    choices: Sequence[Choice],
+    best: Sequence[PlaceOption],
+    choices: Sequence[PlaceOption],
     crews: Sequence[CrewAtWork],
     days: Days,
 ) -> Iterable[Reason]:
@@ -187,7 +189,7 @@ def _reasons(
         yield Reason(job=job.id, text=_why_there(job, mine, own, taken, names))
 
 
-def _no_day(job: JobToPlace, own: Sequence[Choice], crews: Sequence[CrewAtWork], days: Days) -> str:
+def _no_day(job: JobToPlace, own: Sequence[PlaceOption], crews: Sequence[CrewAtWork], days: Days) -> str:
     if not crews:
         return "There is no crew: add one first."
     unknown = [trade for trade, on in job.through if on is None]
@@ -201,7 +203,7 @@ def _no_day(job: JobToPlace, own: Sequence[Choice], crews: Sequence[CrewAtWork],
 
 
 def _why_there(
-    job: JobToPlace, mine: Choice, own: Sequence[Choice], taken: Mapping[Slot, str], names: Mapping[str, str]
+    job: JobToPlace, mine: PlaceOption, own: Sequence[PlaceOption], taken: Mapping[Slot, str], names: Mapping[str, str]
 ) -> str:
     at = mine.bar.placed
     said = [f"{names[at.crew]}, {day_words(at.day)}"]

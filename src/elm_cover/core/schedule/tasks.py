@@ -42,7 +42,11 @@ class JobTask:
 
 
 def hours_a_day(travel_h: float) -> float:
-    """What is left of the longest day for work, travel taken off: at least an hour."""
+    """What is left of the longest day for work, travel taken off: at least an hour.
+
+    >>> hours_a_day(0.5)
+    8.5
+    """
     return LONGEST_H - min(travel_h, LONGEST_H - 1)
 
 

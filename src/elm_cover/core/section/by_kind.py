@@ -1,4 +1,4 @@
-"""A section planned by its kind: an open floor, closed bays, or floor that is left out."""
+"""A section planned by its kind: an open floor, closed bays, or floor that is left out (handbook §2)."""
 
 from __future__ import annotations
 
@@ -15,8 +15,6 @@ from .open_floor import plan_open_floor
 from .record_flags import look_flags
 from .result import PlannedSection
 
-# The grids of forty sections of 600 ft² and of one that is being edited, or of a few very large ones.
-MOST_BYTES_KEPT = 44_000_000
 # What a section's figures, flags and texts hold beside its grids.
 TOLD_BYTES = 60_000
 
@@ -29,9 +27,7 @@ class Told:
     notes: Notebook
 
 
-_KEPT: Memory[tuple[SectionInput, str], Told] = Memory(
-    MOST_BYTES_KEPT, lambda told: told.planned.fields.array_bytes + TOLD_BYTES
-)
+_KEPT: Memory[tuple[SectionInput, str], Told] = Memory(lambda told: told.planned.fields.array_bytes + TOLD_BYTES)
 
 
 def plan_section(section: SectionInput, notes: Notebook) -> PlannedSection:
@@ -39,7 +35,7 @@ def plan_section(section: SectionInput, notes: Notebook) -> PlannedSection:
 
     A section that is as it was when it was last planned is not planned again.
     """
-    told = _KEPT.get((section, notes.prefix), lambda: _told(section, notes.prefix))
+    told = _KEPT.get((section, notes.prefix), lambda: _with_notes(section, notes.prefix))
     notes.add(told.notes)
     return told.planned
 
@@ -49,7 +45,7 @@ def forget_sections() -> None:
     _KEPT.clear()
 
 
-def _told(section: SectionInput, prefix: str) -> Told:
+def _with_notes(section: SectionInput, prefix: str) -> Told:
     notes = Notebook(section.id, prefix)
     return Told(planned=_planned(section, notes), notes=notes)
 

@@ -24,7 +24,6 @@ from .eave_plan import EavePlan
 CODE_VENT_GAP_IN = 1.0
 # A chute that is longer than its pieces reach by no more than this is worth a word: a little less saves a piece in each bay.
 JUST_OVER_IN = 2.0
-MOST_ROOM_BYTES = 12_000_000
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
@@ -156,7 +155,7 @@ def _full_depth_never_reached(here: Alike, notes: Notebook) -> None:
         )
 
 
-@remembered(MOST_ROOM_BYTES, lambda _: 8, lambda roof, _: roof.thing.array_bytes)
+@remembered(lambda _: 8, lambda roof, _: roof.thing.array_bytes)
 def _most_room_in(roof: Itself, indexes: tuple[int, ...]) -> float | None:
     """The most room that these eaves leave at any cell; None where they limit none. No depth changes it."""
     governed = np.isin(roof.thing.edge, indexes)

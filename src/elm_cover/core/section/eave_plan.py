@@ -1,4 +1,4 @@
-"""The eaves of one section: baffles, lengths, what lies over the plate, and what the thin strip costs."""
+"""The eaves of one section: baffles, lengths, what lies over the plate, and what the thin strip costs (handbook §8)."""
 
 from __future__ import annotations
 

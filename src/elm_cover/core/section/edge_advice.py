@@ -1,4 +1,4 @@
-"""Edges and roofs without a channel of air: what may and may not be done there (handbook: enclosed bays; eaves; vent area).
+"""Edges and roofs without a channel of air: what may and may not be done there (handbook §8, enclosed bays; eaves; vent area).
 
 Slopes with no channel, sealed roofs and low roofs are unvented assemblies: their layers, vapor control and drying are a
 design by a licensed person. What is said here is what an installer may do without one.

@@ -18,7 +18,7 @@ from ..layers.voids import r_with
 from ..laying.bay_batts import bay_batts
 from ..laying.decided import OldFill, flag_decision, removal_of
 from ..laying.site import Site, ask_for_board
-from ..money.quantities import Bags, Quantities, taken
+from ..money.quantities import Bags, Quantities, quantities_of
 from ..old_fill.keep_or_clear import POOR_CONTACT_VOID, kept_of, options
 from ..target.by_basis import target_of
 from ..target.scale import target_scale
@@ -235,7 +235,7 @@ def _quantities(section: SectionInput, plan: SectionPlan, filling: BayFilling | 
     area = plan.surface_ft2 if plan.surface_ft2 is not None else plan.net_area_ft2 or 0.0
     old = plan.old_fill
     action, removed = (None, None) if old is None else (old.action, old.removal)
-    return taken(section, area, plan.bags, plan.batts, (), action, removed)
+    return quantities_of(section, area, plan.bags, plan.batts, (), action, removed)
 
 
 def _poor_batts(section: SectionInput, old: OldFill) -> LayerInput | None:

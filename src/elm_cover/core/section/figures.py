@@ -1,4 +1,4 @@
-"""How a section's figures came about: formula, inputs and source, to be opened beside each figure."""
+"""How a section's figures came about: formula, inputs and source, to be opened beside each figure (handbook §7)."""
 
 from __future__ import annotations
 

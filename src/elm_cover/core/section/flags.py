@@ -1,4 +1,4 @@
-"""What is wrong with a section as planned, and what to do next: load, target, product, vents."""
+"""What is wrong with a section as planned, and what to do next: load, target, product, vents (handbook §7)."""
 
 from __future__ import annotations
 

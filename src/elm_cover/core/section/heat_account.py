@@ -1,4 +1,4 @@
-"""Where a floor's heat goes, and what mending each would gain: a plain account that adds up (handbook: heat through the floor)."""
+"""Where a floor's heat goes, and what mending each would gain: a plain account that adds up (handbook §6, heat through the floor)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""An open floor told from its parts: site, old fill, target, what is laid, its heat, what it takes."""
+"""An open floor told from its parts: site, old fill, target, what is laid, its heat, what it takes (handbook §7)."""
 
 from __future__ import annotations
 
@@ -17,11 +17,11 @@ from ..laying.build_up import Laid
 from ..laying.buried import flag_buried
 from ..laying.decided import OldFill, flag_decision
 from ..laying.edges import ask_for_bays, ask_for_eaves
+from ..laying.floor_take_off import FloorTakeOff, floor_take_off
 from ..laying.heat import Heat, heat_of, u_today
 from ..laying.limit import ceiling_limit
 from ..laying.methods import lay
 from ..laying.site import Site
-from ..laying.taken import Taken, taken_of
 from ..preparation.markers import marker_count, marker_points_ft
 from ..target.by_basis import Target, target_of
 from ..target.scale import target_scale
@@ -49,7 +49,7 @@ class Parts:
     places: Places | None
     heat: Heat
     cells: AtCells
-    taken: Taken
+    taken: FloorTakeOff
 
 
 def plan_open_floor(section: SectionInput, site: Site, old: OldFill, notes: Notebook) -> PlannedSection:
@@ -64,9 +64,9 @@ def plan_open_floor(section: SectionInput, site: Site, old: OldFill, notes: Note
     places = site.parts(section.outline_ft, old.map_in)
     heat = replace(heat_of(section, site, old, laid, places), ua_today=_ua_today(section, site, old, places))
     cells = AtCells(section, site, old, laid)
-    taken = taken_of(section, site, old, laid, heat, places, pieces=True)
+    taken = floor_take_off(section, site, old, laid, heat, places, pieces=True)
     parts = Parts(site=site, old=old, target=target, laid=laid, places=places, heat=heat, cells=cells, taken=taken)
-    plan = _told(section, parts, notes)
+    plan = _section_plan(section, parts, notes)
     target_flag(section, plan, notes)
     load_flag(plan, laid.blower, notes)
     boards_flag(section, plan, notes)
@@ -84,7 +84,7 @@ def _standing(section: SectionInput) -> Points:
     return tuple(feature.at_ft for feature in section.features if feature.at_ft is not None)
 
 
-def _told(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
+def _section_plan(section: SectionInput, parts: Parts, notes: Notebook) -> SectionPlan:
     """The parts copied into the plan, with the eaves, vents and advice that are told from them."""
     site, old, laid, heat, taken = parts.site, parts.old, parts.laid, parts.heat, parts.taken
     stack = laid.stack

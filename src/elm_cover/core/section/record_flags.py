@@ -1,4 +1,4 @@
-"""What the record of a section says by itself: readings to look at again, features that stop work, bays that must not be filled."""
+"""What the record of a section says by itself: readings to look at again, features that stop work, bays that must not be filled (handbook §3)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What the plan says: frozen data with the names of the job document's plan output. None means "not known yet"."""
+"""What the plan says: frozen data with the names of the job document's plan output. None means "not known yet" (handbook §2)."""
 
 from __future__ import annotations
 

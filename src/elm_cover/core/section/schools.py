@@ -1,4 +1,4 @@
-"""The schools of baffles side by side, each with what it comes to (handbook: eaves, schools)."""
+"""The schools of baffles side by side, each with what it comes to (handbook §8, eaves, schools)."""
 
 from __future__ import annotations
 

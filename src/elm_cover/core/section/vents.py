@@ -1,4 +1,4 @@
-"""The vent area of one section: what its vents give, what its channels let through, and what is missing (handbook: vent area)."""
+"""The vent area of one section: what its vents give, what its channels let through, and what is missing (handbook §8, vent area)."""
 
 from __future__ import annotations
 

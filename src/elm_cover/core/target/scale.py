@@ -1,4 +1,4 @@
-"""The figures for the R to reach, side by side, with where each comes from (handbook: target R)."""
+"""The figures for the R to reach, side by side, with where each comes from (handbook §4, target R)."""
 
 from __future__ import annotations
 

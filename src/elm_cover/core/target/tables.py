@@ -1,4 +1,4 @@
-"""Target R: the model code's table, the raised-heel allowance and the retrofit recommendation (handbook: target R).
+"""Target R: the model code's table, the raised-heel allowance and the retrofit recommendation (handbook §4, target R).
 
 The adopted local code decides; these are the model figures for wood-framed attic floors, insulation only.
 """
@@ -31,6 +31,9 @@ def code_r(climate_zone: str, edition: str) -> float:
     """Prescriptive ceiling R of the edition. Source: IECC table R402.1 as in the handbook.
 
     4 marine shares the row of zone 5, whose figure equals that of zone 4 in every edition listed.
+
+    >>> [code_r("5A", edition) for edition in ("2012", "2021")]
+    [49.0, 60.0]
     """
     return float(CEILING_R[edition][zone_number(climate_zone)])
 
@@ -61,6 +64,9 @@ def retrofit_r(climate_zone: str, existing_depth_in: float, r_existing: float) -
     With 3 to 4 in already there the figure is laid on top without subtraction: r_existing + it. A barer or a deeper
     attic is brought up to the bare attic's figure; under 3 in with never less new fill than at 3 in, so that the two join
     without a step down. Source: handbook §4; Settled since, second part, 6.
+
+    >>> retrofit_r("5A", 3.0, 9.0)
+    58.0
     """
     bare, add = RETROFIT_BARE_AND_ADD[zone_number(climate_zone)]
     least, most = RETROFIT_SOME_IN

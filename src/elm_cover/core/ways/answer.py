@@ -1,4 +1,4 @@
-"""What the rack says of the ways weighed: which is picked, the step above it, what stands in the way."""
+"""What the rack says of the ways weighed: which is picked, the step above it, what stands in the way (handbook §7)."""
 
 from __future__ import annotations
 

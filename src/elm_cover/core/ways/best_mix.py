@@ -1,4 +1,4 @@
-"""The best mix of ways over the sections, under an aim and limits."""
+"""The best mix of ways over the sections, under an aim and limits (handbook §7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""rack(job, pool) -> Rack: every way of doing the job, weighed."""
+"""rack(job, pool) -> Rack: every way of doing the job, weighed (handbook §7)."""
 
 from __future__ import annotations
 

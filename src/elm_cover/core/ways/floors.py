@@ -1,4 +1,4 @@
-"""The job's open floors ready to be weighed, and what has to be known before."""
+"""The job's open floors ready to be weighed, and what has to be known before (handbook §7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Every candidate weighed once on every floor."""
+"""Every candidate weighed once on every floor (handbook §7)."""
 
 from __future__ import annotations
 

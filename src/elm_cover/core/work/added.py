@@ -1,4 +1,4 @@
-"""Items put on the list by hand: found more, or wished for (handbook: the work list)."""
+"""Items put on the list by hand: found more, or wished for (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Places where insulation and ceiling part company, as found in the walk-over (handbook: two cures)."""
+"""Places where insulation and ceiling part company, as found in the walk-over (handbook §13, two cures)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Platforms, walkways and storage floors: raised to the depth, left, or taken out (handbook: raised platform)."""
+"""Platforms, walkways and storage floors: raised to the depth, left, or taken out (handbook §13, raised platform)."""
 
 from __future__ import annotations
 

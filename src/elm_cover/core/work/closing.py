@@ -1,4 +1,4 @@
-"""Markers, map and photos: what is done last, before the fill (handbook: the work list)."""
+"""Markers, map and photos: what is done last, before the fill (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Dams, blocking and knee walls: what the edges of a section ask for (handbook: the work list)."""
+"""Dams, blocking and knee walls: what the edges of a section ask for (handbook §13, the work list)."""
 
 from __future__ import annotations
 

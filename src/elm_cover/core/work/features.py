@@ -1,4 +1,4 @@
-"""Items that follow from what stands in a section, kind by kind (handbook: the work list)."""
+"""Items that follow from what stands in a section, kind by kind (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What gates what in the work list (handbook: order of work; what stops the job)."""
+"""What gates what in the work list (handbook §13, order of work; what stops the job)."""
 
 from __future__ import annotations
 

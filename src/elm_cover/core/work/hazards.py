@@ -1,4 +1,4 @@
-"""Hazards on record as items: who clears them, which of them an item of the crew's cures (handbook: what stops the job)."""
+"""Hazards on record as items: who clears them, which of them an item of the crew's cures (handbook §3, what stops the job)."""
 
 from __future__ import annotations
 
@@ -17,6 +17,9 @@ def who_clears(kind: str) -> str:
     """Who clears a hazard: the crew, or which trade.
 
     Source: handbook §3, who clears it.
+
+    >>> [who_clears(kind) for kind in ("knob_and_tube", "animals")]
+    ['licensed electrician', 'crew']
     """
     return stop_for(kind).who
 

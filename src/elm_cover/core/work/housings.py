@@ -1,4 +1,4 @@
-"""What is sealed where it comes through the board: boxes, boots, fans, stacks; and the duct of a fan (handbook: the work list)."""
+"""What is sealed where it comes through the board: boxes, boots, fans, stacks; and the duct of a fan (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""An item of the work list, and what several of them come to."""
+"""An item of the work list, and what several of them come to (handbook §13)."""
 
 from __future__ import annotations
 

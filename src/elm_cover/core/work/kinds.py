@@ -1,4 +1,4 @@
-"""The kinds of item of the work list: their group, why they are done, how, and with what caution (handbook: the work list)."""
+"""The kinds of item of the work list: their group, why they are done, how, and with what caution (handbook §13, the work list)."""
 
 from __future__ import annotations
 

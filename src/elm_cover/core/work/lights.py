@@ -1,4 +1,4 @@
-"""Recessed lights: a rated cover, a box, another light, or as they are with their ring kept clear (handbook: the work list)."""
+"""Recessed lights: a rated cover, a box, another light, or as they are with their ring kept clear (handbook §13, the work list)."""
 
 from __future__ import annotations
 

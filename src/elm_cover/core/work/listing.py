@@ -1,4 +1,4 @@
-"""The work list from its items: in working order, numbered by rows, with its gate and what it takes (handbook: the work list)."""
+"""The work list from its items: in working order, numbered by rows, with its gate and what it takes (handbook §13, the work list)."""
 
 from __future__ import annotations
 
@@ -202,10 +202,10 @@ def _told_rows(items: Sequence[WorkItem]) -> tuple[WorkRow, ...]:
     by_number: dict[int, list[WorkItem]] = {}
     for item in items:
         by_number.setdefault(item.number, []).append(item)
-    return tuple(_row(members) for _, members in sorted(by_number.items()))
+    return tuple(_work_row(members) for _, members in sorted(by_number.items()))
 
 
-def _row(members: Sequence[WorkItem]) -> WorkRow:
+def _work_row(members: Sequence[WorkItem]) -> WorkRow:
     first, kind = members[0], KINDS[members[0].kind]
     pieces = first.unit == "pieces"
     count = sum(item.amount for item in members) if pieces else len(members)
@@ -235,10 +235,10 @@ def _row(members: Sequence[WorkItem]) -> WorkRow:
 def _summed(members: Sequence[WorkItem]) -> str:
     """What alike items take together: “6 rated light covers · caulk 12 in³”."""
     found = needs(use for item in members for use in item.materials)
-    return " · ".join(_told(need) for need in found)
+    return " · ".join(_need_in_words(need) for need in found)
 
 
-def _told(need: MaterialNeed) -> str:
+def _need_in_words(need: MaterialNeed) -> str:
     title = need.title.lower()
     return f"{need.amount:.0f} × {title}" if need.unit == "pieces" else f"{title} {need.amount:.0f} {need.unit}"
 

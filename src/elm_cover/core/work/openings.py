@@ -1,4 +1,4 @@
-"""Open chases and drop soffits: a sealed board, metal round a flue, or the insulation brought down (handbook: two cures)."""
+"""Open chases and drop soffits: a sealed board, metal round a flue, or the insulation brought down (handbook §13, two cures)."""
 
 from __future__ import annotations
 

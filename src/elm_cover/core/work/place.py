@@ -1,4 +1,4 @@
-"""Where the items of a section stand: the section as recorded, with what is planned on it."""
+"""Where the items of a section stand: the section as recorded, with what is planned on it (handbook §13)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Top plates of the walls below, and the holes that should be there (handbook: the work list)."""
+"""Top plates of the walls below, and the holes that should be there (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What an item of the list costs, overhead and margin in it, as the price book does (handbook: cost)."""
+"""What an item of the list costs, overhead and margin in it, as the price book does (handbook §10, cost)."""
 
 from __future__ import annotations
 

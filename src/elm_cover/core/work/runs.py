@@ -1,4 +1,4 @@
-"""What runs along the floor: ducts and pipes (handbook: the work list)."""
+"""What runs along the floor: ducts and pipes (handbook §13, the work list)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is kept from fill by metal: flues, chimneys, combustion air; and the dam round equipment (handbook: the work list)."""
+"""What is kept from fill by metal: flues, chimneys, combustion air; and the dam round equipment (handbook §13, the work list)."""
 
 from __future__ import annotations
 

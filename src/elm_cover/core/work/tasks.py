@@ -1,4 +1,4 @@
-"""Every item of a section, and those of them that a depth changes (handbook: the work list)."""
+"""Every item of a section, and those of them that a depth changes (handbook §13, the work list)."""
 
 from __future__ import annotations
 

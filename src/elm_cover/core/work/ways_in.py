@@ -1,4 +1,4 @@
-"""Curb and lid of a hatch, cover of a folding stair (handbook: the work list, curb and lid)."""
+"""Curb and lid of a hatch, cover of a folding stair (handbook §13, the work list, curb and lid)."""
 
 from __future__ import annotations
 

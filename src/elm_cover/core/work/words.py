@@ -1,4 +1,4 @@
-"""How the work list words amounts."""
+"""How the work list words amounts (handbook §13)."""
 
 from __future__ import annotations
 

@@ -34,6 +34,9 @@ def bag_ft3(kind: str, bag_lb: float) -> float:
     """How much of the truck a bag takes, ft³: 2.6 for 25 lb of cellulose, 4.0 for 30 lb of glass; others as what feeds alike.
 
     25 lb of cellulose → 2.6; 30 lb of wood fiber → 3.12. Source: handbook §15, a compressed bag.
+
+    >>> [round(bag_ft3(kind, lb), 2) for kind, lb in (("cellulose_loose", 25.0), ("glass_loose", 30.0))]
+    [2.6, 4.0]
     """
     feed = feed_of(kind)
     return feed.bag_ft3 * bag_lb / feed.bag_lb

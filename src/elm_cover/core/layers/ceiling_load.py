@@ -1,4 +1,4 @@
-"""What the ceiling carries (handbook: load)."""
+"""What the ceiling carries (handbook §7, load)."""
 
 from __future__ import annotations
 

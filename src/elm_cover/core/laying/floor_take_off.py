@@ -9,7 +9,7 @@ from ..eaves.remedies import remedy_ft3_per_ft
 from ..floor.outline import edge_length_ft
 from ..given.section import SectionInput
 from ..layers.places import Places
-from ..money.quantities import Bags, EaveCount, Quantities, taken
+from ..money.quantities import Bags, EaveCount, Quantities, quantities_of
 from ..old_fill.keep_or_clear import Removal
 from .bags import bags_of
 from .batt_layout import BattLayout, batt_layouts
@@ -20,7 +20,7 @@ from .site import Site
 
 
 @dataclass(frozen=True, eq=False, kw_only=True)
-class Taken:
+class FloorTakeOff:
     """What a floor takes. eaves: by edge, of every eave. complete: whether there is a quantity for each thing laid."""
 
     bags: Bags
@@ -31,7 +31,7 @@ class Taken:
     complete: bool
 
 
-def taken_of(
+def floor_take_off(
     section: SectionInput,
     site: Site,
     old: OldFill,
@@ -40,16 +40,18 @@ def taken_of(
     places: Places | None,
     *,
     pieces: bool = False,
-) -> Taken:
+) -> FloorTakeOff:
     """Everything counted. places: those that heat speaks of. pieces: whether the batts are laid out for the drawing."""
     bags = bags_of(section, site, old, laid, heat.lying, places)
     batts = batt_layouts(section, site, laid, pieces)
     eaves = {i: eave_count(section, site, laid, i) for i, edge in enumerate(section.edges) if edge.kind == "eave"}
     removed = removal_of(section, site, old, places)
     action = None if old.today is None else old.action
-    counted = taken(section, site.net_ft2, bags, [layer.take_off for layer in batts], eaves.values(), action, removed)
+    counted = quantities_of(
+        section, site.net_ft2, bags, [layer.take_off for layer in batts], eaves.values(), action, removed
+    )
     complete = old.today is not None and _is_complete(site, laid, bags, batts, section)
-    return Taken(bags=bags, batts=batts, eaves=eaves, removal=removed, quantities=counted, complete=complete)
+    return FloorTakeOff(bags=bags, batts=batts, eaves=eaves, removal=removed, quantities=counted, complete=complete)
 
 
 def _is_complete(site: Site, laid: Laid, bags: Bags, batts: tuple[BattLayout, ...], section: SectionInput) -> bool:

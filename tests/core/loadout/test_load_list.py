@@ -10,9 +10,9 @@ import pytest
 
 from elm_cover.core.batts.batt import BattProduct
 from elm_cover.core.crew import reach
-from elm_cover.core.crew.loading import Counted, Load, counted_back, load
-from elm_cover.core.load.sizes import CONTAINERS, bag_ft3, bundle_ft3
-from elm_cover.core.load.truck import TruckInput, stowed, trips
+from elm_cover.core.crew.loading import Counted, LoadList, counted_back, load_list
+from elm_cover.core.loadout.sizes import CONTAINERS, bag_ft3, bundle_ft3
+from elm_cover.core.loadout.truck import TruckInput, stowed, trips
 from elm_cover.core.plan import plan
 from elm_cover.core.preparation.materials import MATERIALS
 from elm_cover.job import read_job
@@ -21,10 +21,10 @@ from elm_cover.job.firm import Firm
 from tests.conftest import attic
 
 
-def loaded(document: dict[str, Any], firm: Firm | None = None, people: int | None = None) -> Load:
+def loaded(document: dict[str, Any], firm: Firm | None = None, people: int | None = None) -> LoadList:
     job = read_job(document)
     planned = plan(job)
-    return load(planned, planned.work, firm or Firm(), reach(planned).hose, people)
+    return load_list(planned, planned.work, firm or Firm(), reach(planned).hose, people)
 
 
 @pytest.mark.parametrize(

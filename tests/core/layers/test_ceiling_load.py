@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from elm_cover.core.layers.load import load_limit_psf
+from elm_cover.core.layers.ceiling_load import load_limit_psf
 
 
 @pytest.mark.parametrize(
