@@ -37,7 +37,7 @@ from bench.weighing import ODD_FLOORS, laid_afresh, twins
 from elm_cover.core.base.arrays import Floats
 from elm_cover.core.base.memory import EVERYWHERE
 from elm_cover.core.corner.conduction import solve
-from elm_cover.core.log.fold import fold
+from elm_cover.core.log.folded import fold
 from elm_cover.core.plan import Plan, corners, plan
 from elm_cover.core.section.by_kind import forget_sections
 from elm_cover.core.ways import rack

@@ -19,7 +19,7 @@ from elm_cover.core.filling.walk import Walker
 from elm_cover.core.hazards.stops import CREW, EVERYTHING, STOPS, marked
 from elm_cover.core.layers.kinds import FEEDS, KINDS, is_batt, is_loose
 from elm_cover.core.log.entry import Entry
-from elm_cover.core.log.fold import fold
+from elm_cover.core.log.folded import fold
 from elm_cover.core.log.kinds import LOG_KINDS
 from elm_cover.core.plan.opinions import OPINIONS
 from elm_cover.core.work.kinds import GROUPS

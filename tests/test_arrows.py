@@ -69,7 +69,7 @@ FORBIDDEN_IN_CORE = {
     "requests",
     "logging",
 }
-DOORS = {"job", "core/plan", "core/ways", "core/crew", "core/done", "core/drawing"}
+DOORS = {"job", *(f"core/{room}" for room in CORE)}
 
 
 def modules(under: Path) -> list[Path]:
@@ -168,3 +168,65 @@ def test_a_room_of_the_core_has_no_rooms_in_it() -> None:
     }
     assert rooms == set(CORE)
     assert all(len(path.relative_to(PACKAGE / "core").parts) <= 2 for path in modules(PACKAGE / "core"))
+
+
+def test_outside_code_takes_from_a_rooms_door() -> None:
+    """What stands around the core takes what a room exports, and from ``base``; no module of a room is called as what it exports."""
+    wrong, seen = [], 0
+    for path in modules(PACKAGE):
+        if path.relative_to(PACKAGE).parts[0] == "core":
+            continue
+        for name, node in imported(path):
+            parts = name.split(".")
+            if parts[:2] != ["elm_cover", "core"] or len(parts) < 3:
+                continue
+            seen += 1
+            exported = exports(parts[2])
+            if parts[2] != "base" and len(parts) > 3:
+                wrong.append(f"{path.relative_to(PACKAGE)} goes past the door of {parts[2]}: {name}")
+            elif parts[2] != "base" and isinstance(node, ast.ImportFrom):
+                wrong += [
+                    f"{path.relative_to(PACKAGE)}: {parts[2]} exports no {a.name}"
+                    for a in node.names
+                    if a.name not in exported
+                ]
+    assert seen > 150, "the walk found no imports: the test looks in the wrong place"
+    assert not wrong, "\n".join(wrong)
+
+
+def test_a_door_exports_what_somebody_takes_and_no_module_of_its_name_stands_beside_it() -> None:
+    taken: dict[str, set[str]] = {}
+    for path in [
+        *modules(PACKAGE),
+        *modules(PACKAGE.parent.parent / "tests"),
+        *modules(PACKAGE.parent.parent / "bench"),
+    ]:
+        for name, node in imported(path) if path.is_relative_to(PACKAGE) else absolute(path):
+            parts = name.split(".")
+            if parts[:2] == ["elm_cover", "core"] and len(parts) == 3 and isinstance(node, ast.ImportFrom):
+                taken.setdefault(parts[2], set()).update(alias.name for alias in node.names)
+    doors = {room: exports(room) for room in CORE}
+    assert sum(map(len, doors.values())) > 150
+    unused = [f"{room}: {name}" for room, names in doors.items() for name in names - taken.get(room, set())]
+    assert not unused, f"exported and taken by nobody: {unused}"
+    clash = [
+        f"{room}: {name}"
+        for room, names in doors.items()
+        for name in names
+        if (PACKAGE / "core" / room / f"{name}.py").exists()
+    ]
+    assert not clash, f"a module is called as what its room exports: {clash}"
+
+
+def exports(room: str) -> set[str]:
+    """What the door of a room exports."""
+    body = ast.parse((PACKAGE / "core" / room / "__init__.py").read_text(encoding="utf-8")).body
+    lists = [node.value for node in body if isinstance(node, ast.Assign)]
+    return {ast.literal_eval(item) for found in lists if isinstance(found, ast.List) for item in found.elts}
+
+
+def absolute(path: Path) -> Iterator[tuple[str, ast.AST]]:
+    """What a test imports, by its full name."""
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.ImportFrom) and node.module and not node.level:
+            yield node.module, node

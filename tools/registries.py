@@ -12,6 +12,7 @@ from typing import Any
 from elm_cover.core.hazards.before_test import BEFORE_A_TEST
 from elm_cover.core.layers.kinds import KINDS
 from elm_cover.core.log.kinds import LOG_KINDS, OF_A_DAY, WAITING, Writer
+from elm_cover.core.schedule.attic_air import MINUTES
 from elm_cover.job.paper_kinds import PAPERS
 from elm_cover.job.stages import STAGES
 
@@ -46,6 +47,8 @@ def written() -> str:
             _const("WAITING", [word for word in LOG_KINDS if word in WAITING]),
             _const("INSULATION", list(KINDS)),
             _const("BEFORE_A_TEST", BEFORE_A_TEST),
+            # Attic air to which one works whole hours, and from which nobody works.
+            _const("ATTIC_HOURS_F", [MINUTES[0][0], MINUTES[-1][0]]),
         ]
     )
 

@@ -31,6 +31,7 @@ const taken = Object.entries(SOURCES).flatMap(([path, text]) => {
   return [...text.matchAll(/(?:from|import|import\()\s*"(\.[^"]*)"/g)].map((match) => ({
     from,
     to: resolved(from, match[1] as string),
+    typed: false,
   }));
 });
 
@@ -76,4 +77,30 @@ test("style sheets are listed in main.tsx, in one order", () => {
     "pages/papers/CheckPaper.tsx",
   ];
   expect(sheets.filter(({ from }) => from !== "main.tsx" && !apart.includes(from))).toEqual([]);
+});
+
+test("no file takes from itself round a corner", () => {
+  const files = new Set(Object.keys(SOURCES).map((path) => path.replace("../src/", "")));
+  const file = (to: string) =>
+    [to, `${to}.ts`, `${to}.tsx`, `${to}/index.ts`, `${to}/index.tsx`].find((name) => files.has(name));
+  const next = new Map<string, string[]>();
+  for (const { from, to, typed } of taken) {
+    const found = file(to);
+    if (found && !typed) next.set(from, [...(next.get(from) ?? []), found]);
+  }
+  const circles: string[] = [];
+  const state = new Map<string, "open" | "done">();
+  const walk = (at: string, way: readonly string[]) => {
+    if (state.get(at) === "done") return;
+    if (state.get(at) === "open") {
+      circles.push([...way.slice(way.indexOf(at)), at].join(" → "));
+      return;
+    }
+    state.set(at, "open");
+    for (const to of next.get(at) ?? []) walk(to, [...way, at]);
+    state.set(at, "done");
+  };
+  for (const from of files) walk(from, []);
+  expect(next.size).toBeGreaterThan(150);
+  expect(circles).toEqual([]);
 });

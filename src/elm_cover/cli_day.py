@@ -11,9 +11,9 @@ from typing import Any
 
 from .cli_crew import SOUND, Command, between, print_json
 from .core.done import day_of, plan_logged
-from .core.filling.run import run_of
-from .core.from_job.log import entry_of
-from .core.work.item import DONE
+from .core.filling import run_of
+from .core.from_job import entry_of
+from .core.work import DONE
 from .devices.counter import Practice, UnreachableError, in_real_time, post
 from .devices.gauge import House, PracticeTest
 from .devices.machine import Settings

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 from elm_cover.core.crew import reach
-from elm_cover.core.crew.week_order import Need, OnHand, week_order
+from elm_cover.core.crew.orders import Need, OnHand, week_order
 from elm_cover.core.plan import plan
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.formats.crew_json import loaded_lines

@@ -6,12 +6,12 @@ import { FillTab } from "./parts/FillTab";
 import { LoadTab } from "./parts/LoadTab";
 import { PrepareTab } from "./parts/PrepareTab";
 import { stayAwake } from "./senses";
+import { clock } from "./time";
 import { type Field, useField } from "./useField";
 
 const TABS = ["Prepare", "Load", "Fill", "Check"] as const;
 type Tab = (typeof TABS)[number];
 const SHOWN = { Prepare: PrepareTab, Load: LoadTab, Fill: FillTab, Check: CheckTab };
-export const clock = (iso: string) => new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 interface Props {
   memory: Memory;

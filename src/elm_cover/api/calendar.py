@@ -9,8 +9,7 @@ from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic_core import to_jsonable_python
 
-from ..core.schedule.proposal import Proposal
-from ..core.schedule.tasks import clock_hours
+from ..core.schedule import Proposal, clock_hours
 from ..formats.calendar_ics import Event, read_busy, write_calendar
 from ..formats.order_csv import read_weather, write_order
 from ..job import Fault, JobError

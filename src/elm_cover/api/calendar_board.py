@@ -8,12 +8,20 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
-from ..core.crew.week_order import Need, OnHand, OrderedLine, week_order
-from ..core.schedule.attic_air import Sky, sun_f, usual_clock_ahead
-from ..core.schedule.board import Board, board
-from ..core.schedule.calendar import CrewAtWork, Days, JobToPlace, Placed
-from ..core.schedule.proposal import propose
-from ..core.schedule.tasks import JobTask
+from ..core.crew import Need, OnHand, OrderedLine, week_order
+from ..core.schedule import (
+    Board,
+    CrewAtWork,
+    Days,
+    JobTask,
+    JobToPlace,
+    Placed,
+    Sky,
+    board,
+    propose,
+    sun_f,
+    usual_clock_ahead,
+)
 from ..devices.weather import MadeUpForecast
 from ..job import Fault, JobError
 from ..job.crew import Crew

@@ -13,7 +13,7 @@ from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
-from ..core.log.first_day import Cut
+from ..core.log import Cut
 from ..formats.field_pack import field_pack
 from ..formats.log_file import read_entry
 from ..formats.pack_model import FieldPack

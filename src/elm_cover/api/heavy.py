@@ -11,7 +11,7 @@ from flask import current_app, request
 from pydantic_core import to_jsonable_python
 
 from ..core.plan import corners, plan
-from ..core.rack.mix import Limits
+from ..core.rack import Limits
 from ..core.ways import rack
 from ..formats import dxf_in
 from ..formats.product_library import library

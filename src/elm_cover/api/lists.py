@@ -7,28 +7,23 @@ from typing import get_args
 from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.batts.rules import BATTS_ONLY, BETWEEN_FIRST
-from ..core.climate.degree_days import zone_lines
-from ..core.corner.wind import ASSUMPTION
-from ..core.eaves.baffles import KINDS as KINDS_OF_BAFFLE
-from ..core.eaves.remedies import REMEDIES
-from ..core.eaves.ventilation import NFA_IN2_EACH, SIZES
-from ..core.hazards.features import FLUE_TITLES, KINDS
-from ..core.hazards.stops import STANDING_CAUTIONS, STOPS
-from ..core.layers.framing import JOIST_WIDTH_IN
-from ..core.layers.kinds import KINDS as KINDS_OF_INSULATION
-from ..core.layers.layer import CONDITION_MULTIPLIER, CONTACT_VOID
-from ..core.laying.buried import TENTED_VOID
-from ..core.money.saving import FUELS
-from ..core.plan.look_over import CONCERNS
-from ..core.plan.opinions import OPINIONS
-from ..core.preparation.materials import PRICED
-from ..core.rack.candidate import METHODS, TITLES
-from ..core.target.scale import code_table
-from ..core.target.tables import EDITIONS
-from ..core.work.added import TITLES as ADDED
-from ..core.work.added import UNITS
-from ..core.work.kinds import KINDS as KINDS_OF_WORK
+from ..core.batts import BATTS_ONLY, BETWEEN_FIRST
+from ..core.climate import zone_lines
+from ..core.corner import ASSUMPTION
+from ..core.eaves import KINDS as KINDS_OF_BAFFLE
+from ..core.eaves import NFA_IN2_EACH, REMEDIES, SIZES
+from ..core.hazards import FLUE_TITLES, KINDS, STANDING_CAUTIONS, STOPS
+from ..core.layers import CONDITION_MULTIPLIER, CONTACT_VOID, JOIST_WIDTH_IN
+from ..core.layers import KINDS as KINDS_OF_INSULATION
+from ..core.laying import TENTED_VOID
+from ..core.money import FUELS
+from ..core.plan import CONCERNS, OPINIONS
+from ..core.preparation import PRICED
+from ..core.rack import METHODS, TITLES
+from ..core.target import EDITIONS, code_table
+from ..core.work import KINDS as KINDS_OF_WORK
+from ..core.work import TITLES as ADDED
+from ..core.work import UNITS
 from ..formats.product_library import library
 from ..job.book import Book
 from ..job.choice import CornerFacts, Settings

@@ -11,11 +11,10 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
-from ..core.crew import LoadList, Reach, load_list, reach
-from ..core.crew.loading import LoadLine, counted_back, counts_of
+from ..core.crew import LoadLine, LoadList, Reach, counted_back, counts_of, load_list, reach
 from ..core.done import plan_logged
 from ..core.drawing import reach_drawing
-from ..core.log.fold import Day
+from ..core.log import Day
 from ..formats.load_csv import write_load
 from ..job.firm import Firm
 from ..store.firm import read_firm

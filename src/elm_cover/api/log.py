@@ -13,9 +13,8 @@ from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
 from ..core.done import day_of
-from ..core.log.fold import Day
-from ..core.log.placing import Arrival, Written, placed
-from ..core.work.kinds import key_can_be_left
+from ..core.log import Arrival, Day, Written, placed
+from ..core.work import key_can_be_left
 from ..formats.log_file import entry_document, read_entry
 from ..job import Fault, JobError
 from ..job.log_entry import LogEntry

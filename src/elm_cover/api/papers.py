@@ -7,7 +7,7 @@ from datetime import date
 from flask import Response, jsonify, request
 from flask_openapi3 import APIBlueprint, RawModel, Tag
 
-from ..core.filling.stops import StopsSeen
+from ..core.filling import StopsSeen
 from ..job import Job, read_job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry

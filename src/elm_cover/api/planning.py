@@ -8,8 +8,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.done import plan_logged
-from ..core.drawing import drawing
-from ..core.drawing.cut import Cut
+from ..core.drawing import Cut, drawing
 from ..core.plan import Plan, plan_json, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked

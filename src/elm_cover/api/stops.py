@@ -10,9 +10,8 @@ from functools import partial
 from pydantic import TypeAdapter
 
 from ..core.base.memory import Memory
-from ..core.done.still_open import stops_of
-from ..core.filling.stops import StopsSeen
-from ..core.filling.table import StopStanding
+from ..core.done import stops_of
+from ..core.filling import StopsSeen, StopStanding
 from ..core.plan import plan
 from ..job import read_job
 from ..store.jobs import JobStore

@@ -8,9 +8,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from datetime import UTC, date, datetime, time, timedelta
 from typing import Any
 
-from ..core.filling.table import FillTable
+from ..core.filling import FillTable
 from ..core.plan import plan
-from ..core.proof.claim import OZ_PER_LB
+from ..core.proof import OZ_PER_LB
 from ..devices.counter import Practice
 from ..devices.gauge import House, PracticeTest
 from ..formats.field_pack import field_pack, read_pack

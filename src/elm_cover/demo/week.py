@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 from typing import Any
 
-from ..core.hazards.stops import STOPS
+from ..core.hazards import STOPS
 from ..formats.product_library import library
 from .done import HALF_TESTED, HOUSE, PROVED
 

@@ -17,7 +17,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from ..core.base.units import nearest_eighth
-from ..core.filling.table import FillTable, bags_by_section
+from ..core.filling import FillTable, bags_by_section
 from .machine import Machine, Settings
 
 ACTOR = "practice"

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
-from ..core.work.item import WorkItem
+from ..core.work import WorkItem
 
 ACTOR = "practice"
 DEVICE = "practice gauge"

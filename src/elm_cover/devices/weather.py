@@ -9,8 +9,7 @@ from datetime import date
 from random import Random
 from typing import Protocol
 
-from ..core.climate.temperatures import COLDEST_MONTH_F
-from ..core.climate.zones import zone_number
+from ..core.climate import COLDEST_MONTH_F, zone_number
 
 # By zone 1 … 8. Source: handbook §16.
 HOTTEST_MONTH_F = (84.0, 84.0, 82.0, 78.0, 74.0, 70.0, 66.0, 60.0)

@@ -8,7 +8,7 @@ from typing import Any
 
 import shapely
 
-from ..core.floor.outline import edge_side, polygon_area_ft2
+from ..core.floor import edge_side, polygon_area_ft2
 from .field_words import WHATS, name_of, title_of, unit_of, word_of
 
 Document = dict[str, Any]

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from ..core.hazards.features import KINDS as FEATURES
-from ..core.hazards.stops import STOPS
-from ..core.layers.kinds import KINDS as MATERIALS
-from ..core.rack.candidate import TITLES as METHODS
+from ..core.hazards import KINDS as FEATURES
+from ..core.hazards import STOPS
+from ..core.layers import KINDS as MATERIALS
+from ..core.rack import TITLES as METHODS
 
 # The unit that a name ends in, the longest ending first, and what it is called.
 UNITS = (

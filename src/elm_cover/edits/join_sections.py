@@ -9,8 +9,8 @@ import uuid
 from typing import Any
 
 from ..core.base.arrays import Points
-from ..core.eaves.bays import bay_count
-from ..core.floor.join import OutlineError, join
+from ..core.eaves import bay_count
+from ..core.floor import OutlineError, join
 from ..job import Fault, JobError, read_job
 
 Document = dict[str, Any]

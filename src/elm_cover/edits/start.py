@@ -7,10 +7,9 @@ from typing import Any, Literal
 from pydantic import Field
 
 from ..core.base.arrays import Points
-from ..core.floor.half_storey import HalfStoreyError, Taped, half_storey, strips
-from ..core.floor.half_storey import box as rectangle
-from ..core.floor.outline import polygon_area_ft2
-from ..core.layers.layer import CONTACT_VOID
+from ..core.floor import HalfStoreyError, Taped, half_storey, polygon_area_ft2, strips
+from ..core.floor import box as rectangle
+from ..core.layers import CONTACT_VOID
 from ..job import Fault, JobError
 from ..job.fields import Number, Text
 from ..job.section import AREA_LIMITS_FT2, Material

@@ -9,12 +9,19 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.crew import day_tasks, loading, reach
+from ..core.crew import LoadLine, counted_back, counts_of, job_tasks, load_list, reach
 from ..core.done import day_of, plan_logged
 from ..core.plan import plan
-from ..core.schedule.attic_air import DARK_ROOF_F, Sky, attic_f, usual_clock_ahead, work_minutes
-from ..core.schedule.day_plan import best_start
-from ..core.schedule.tasks import LEAST_PEOPLE, for_crew
+from ..core.schedule import (
+    DARK_ROOF_F,
+    LEAST_PEOPLE,
+    Sky,
+    attic_f,
+    best_start,
+    for_crew,
+    usual_clock_ahead,
+    work_minutes,
+)
 from ..job import Job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry
@@ -34,17 +41,17 @@ def reach_json(job: Job) -> dict[str, Any]:
 def load_json(job: Job, firm: Firm | None = None) -> dict[str, Any]:
     """The load list with weight, volume and trips. firm: its kit and truck, left out: the start values."""
     planned = plan(job)
-    made = loading.load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
+    made = load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
     told: dict[str, Any] = to_jsonable_python(made)
     return told
 
 
-def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> tuple[loading.LoadLine, ...]:
+def loaded_lines(job: Job, log: Sequence[LogEntry] = (), firm: Firm | None = None) -> tuple[LoadLine, ...]:
     """The load list with what the log says went out and came back."""
     day = day_of(log)
     planned = plan_logged(job, day)
-    made = loading.load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
-    return loading.counted_back(made.items, loading.counts_of(day))
+    made = load_list(planned, planned.work, firm or Firm(), reach(planned).hose)
+    return counted_back(made.items, counts_of(day))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -73,7 +80,7 @@ def day_json(job: Job, asked: DayAsked) -> dict[str, Any]:
     """The day by the clock: attic air by the hour, the tasks of the job in it, start, end, days. Hours as decimals."""
     sky = asked.sky()
     planned = plan(job)
-    tasks = day_tasks.job_tasks(planned, planned.work)
+    tasks = job_tasks(planned, planned.work)
     minutes = {hour: work_minutes(sky, hour, tasks.suits) for hour in range(24)}
     people = max(LEAST_PEOPLE, job.book.rates.crew)
     best = best_start(for_crew(tasks.tasks, "the crew", people), minutes)

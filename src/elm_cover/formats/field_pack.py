@@ -14,16 +14,10 @@ from pydantic_core import to_jsonable_python
 from ..core.crew import LoadList, Reach
 from ..core.done import filled_job
 from ..core.drawing import reach_drawing
-from ..core.filling.balance import by_section
-from ..core.filling.constants import CAUSES, SIGNALS, WORDS
-from ..core.filling.forecast import corridor
-from ..core.filling.run import Run
-from ..core.filling.stops import StopsSeen
-from ..core.filling.table import FillTable
-from ..core.log.first_day import Cut
+from ..core.filling import CAUSES, SIGNALS, WORDS, FillTable, Run, StopsSeen, by_section, corridor
+from ..core.log import Cut
 from ..core.plan import Plan
-from ..core.work.item import AS_IT_IS, GONE, WorkItem
-from ..core.work.kinds import GROUPS, KINDS
+from ..core.work import AS_IT_IS, GONE, GROUPS, KINDS, WorkItem
 from ..job import Fault, Job, JobError
 from ..job.faults import faults_of
 from ..job.firm import Firm

@@ -9,12 +9,10 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.base.units import whole_up
-from ..core.crew.day_tasks import job_tasks
-from ..core.crew.week_order import needs_of
-from ..core.done import Proof, day_of, plan_logged, proved_job
-from ..core.done.stage import stage_of
+from ..core.crew import job_tasks, needs_of
+from ..core.done import Proof, day_of, plan_logged, proved_job, stage_of
 from ..core.drawing import thumbnail
-from ..core.log.fold import Day
+from ..core.log import Day
 from ..core.plan import Plan
 from ..job import Job, read_job
 from ..job.stages import STAGES

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from ..core.crew.loading import LoadLine
+from ..core.crew import LoadLine
 from .table import write_table
 
 COLUMNS = ("place", "step", "what", "title", "amount", "unit", "lb", "ft3", "out", "back", "counted")

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 
-from ..core.crew.week_order import OrderedLine
+from ..core.crew import OrderedLine
 from ..job import Fault, JobError
 from .table import read_table, write_table
 

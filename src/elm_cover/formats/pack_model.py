@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, TypeAdapter
 from pydantic.json_schema import GenerateJsonSchema
 from typing_extensions import TypedDict
 
-from ..core.filling.table import FillTable
+from ..core.filling import FillTable
 
 FORMAT: Literal["elm-cover field pack"] = "elm-cover field pack"
 VERSION: Literal[2] = 2

@@ -7,10 +7,8 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.done import proved_job
-from ..core.done.card import open_safety
-from ..core.done.proved import Proved
-from ..core.proof.leakage import FanTest
+from ..core.done import Proved, open_safety, proved_job
+from ..core.proof import FanTest
 from ..job import Job
 from ..job.log_entry import LogEntry
 

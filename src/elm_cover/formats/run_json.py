@@ -7,15 +7,9 @@ from typing import Any
 
 from pydantic_core import to_jsonable_python
 
-from ..core.filling.balance import balance
-from ..core.filling.constants import WORDS
-from ..core.filling.run import run_of
-from ..core.filling.stops import stops_left
-from ..core.from_job.log import entry_of
-from ..core.log.entry import Entry
-from ..core.log.fold import fold
-from ..core.log.kinds import in_words
-from ..core.log.standing import ordered
+from ..core.filling import WORDS, balance, run_of, stops_left
+from ..core.from_job import entry_of
+from ..core.log import Entry, fold, in_words, ordered
 from ..job.log_entry import LogEntry
 from .field_pack import read_pack, run_json
 

@@ -8,9 +8,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.done import day_of, plan_logged
-from ..core.work.item import WorkItem
-from ..core.work.kinds import KINDS
-from ..core.work.listing import materials_of
+from ..core.work import KINDS, WorkItem, materials_of
 from ..job import Job
 from ..job.log_entry import LogEntry
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..core.base.units import fixed
-from ..core.done.filled_job import ProvedJob
+from ..core.done import ProvedJob
 
 
 def after_rows(proved: ProvedJob) -> list[tuple[str, str]]:

@@ -8,9 +8,7 @@ from datetime import date
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed, r_value, trimmed
-from ..core.done import proved_job
-from ..core.done.card import Card, CardLine, card_of
-from ..core.done.filled_job import ProvedJob
+from ..core.done import Card, CardLine, ProvedJob, card_of, proved_job
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
 from .after_rows import after_rows

@@ -9,7 +9,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, feet_inches
-from ..core.done.hidden_things import HiddenThing, WayIn, things_under, unplaced, ways_in
+from ..core.done import HiddenThing, WayIn, things_under, unplaced, ways_in
 from ..core.drawing import drawing
 from ..core.plan import plan
 from ..job import Fault, Job, JobError

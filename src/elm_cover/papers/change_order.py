@@ -10,9 +10,8 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
 from ..core.done import day_of, plan_logged
-from ..core.plan.changes import Changes
-from ..core.work.item import WorkItem
-from ..core.work.kinds import KINDS
+from ..core.plan import Changes
+from ..core.work import KINDS, WorkItem
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
 from .drawn import HAIRLINE, INK

@@ -9,11 +9,9 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import eighths, fixed
-from ..core.done import proved_job
-from ..core.done.filled_job import ProvedJob
+from ..core.done import ProvedJob, proved_job
 from ..core.drawing import drawing
-from ..core.filling.stops import StopsSeen
-from ..core.filling.walked import DayRun
+from ..core.filling import DayRun, StopsSeen
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of
 from ..job.log_entry import LogEntry

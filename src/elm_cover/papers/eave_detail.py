@@ -15,15 +15,11 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Frame, KeepInFrame
 
 from ..core.base.units import eighths, feet_inches, fixed, r_value
-from ..core.climate.temperatures import Climate
-from ..core.drawing import drawing
-from ..core.drawing.cut import Cut, cut_drawing
-from ..core.drawing.runs import runs
-from ..core.eaves.baffles import KINDS
-from ..core.eaves.remedies import REMEDIES, remedy_of
-from ..core.plan import Plan, corners, plan
-from ..core.plan.eave_corners import EaveCorner
-from ..core.section.eave_plan import EavePlan
+from ..core.climate import Climate
+from ..core.drawing import Cut, cut_drawing, drawing, runs
+from ..core.eaves import KINDS, REMEDIES, remedy_of
+from ..core.plan import EaveCorner, Plan, corners, plan
+from ..core.section import EavePlan
 from ..job import Fault, Job, JobError
 from ..job.document import framing_of, section_names
 from .drawn import INK, SOFT, paint_cut

@@ -5,11 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 
 from ..core.base.units import eighths
-from ..core.drawing.runs import read_direction
-from ..core.eaves.baffles import KINDS
-from ..core.eaves.bays import Bay
-from ..core.eaves.remedies import REMEDIES, remedy_of
-from ..core.floor.outline import edge_side
+from ..core.drawing import read_direction
+from ..core.eaves import KINDS, REMEDIES, Bay, remedy_of
+from ..core.floor import edge_side
 from ..core.plan import Plan
 from ..job import Job
 from .lettering import marked

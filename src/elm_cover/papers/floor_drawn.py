@@ -11,7 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ..core.base.arrays import Points
 from ..core.base.units import feet_inches, shortened
-from ..core.floor.outline import contains, label_ft
+from ..core.floor import contains, label_ft
 from .drawn import HAIRLINE, INK, LEAF, POINTS_PER_IN, RUST, SOFT, Box, line, polygon
 from .lettering import BOLD, REGULAR, metric_paper, width_of
 from .page import fitted

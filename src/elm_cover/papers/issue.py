@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import date
 
-from ..core.filling.stops import StopsSeen
+from ..core.filling import StopsSeen
 from ..formats.job_file import dump_document
 from ..formats.log_file import entry_document
 from ..job import Job

@@ -18,12 +18,9 @@ from ..core.base.notebook import Flag
 from ..core.base.units import eighths, feet_inches, fixed, r_value, shortened, whole_up
 from ..core.done import day_of, plan_logged
 from ..core.drawing import drawing
-from ..core.floor.outline import edge_side
-from ..core.plan import Plan
-from ..core.plan.opinions import house_rules_said
-from ..core.plan.totals import Span
-from ..core.section.eave_plan import EavePlan
-from ..core.section.result import SectionPlan
+from ..core.floor import edge_side
+from ..core.plan import Plan, Span, house_rules_said
+from ..core.section import EavePlan, SectionPlan
 from ..job import Job
 from ..job.document import framing_of, section_names
 from ..job.log_entry import LogEntry

@@ -11,11 +11,9 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from ..core.base.units import feet_inches, fixed
-from ..core.done import proved_job
-from ..core.done.filled_job import ProvedJob
-from ..core.done.proving_leaks import Leakage, LeakLook
-from ..core.hazards.before_test import BEFORE_A_TEST
-from ..core.proof.leakage import FanTest, points_of
+from ..core.done import Leakage, LeakLook, ProvedJob, proved_job
+from ..core.hazards import BEFORE_A_TEST
+from ..core.proof import FanTest, points_of
 from ..job import Fault, Job, JobError
 from ..job.log_entry import LogEntry
 from .drawn import BARK, HAIRLINE, INK, LEAF, line

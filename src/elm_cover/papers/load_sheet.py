@@ -9,10 +9,9 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable
 
 from ..core.base.units import fixed
-from ..core.crew import LoadList, Reach, load_list, reach
-from ..core.crew.loading import LoadLine, counted_back, counts_of
+from ..core.crew import LoadLine, LoadList, Reach, counted_back, counts_of, load_list, reach
 from ..core.done import day_of, plan_logged
-from ..core.loadout.truck import PLACES
+from ..core.loadout import PLACES
 from ..job import Job
 from ..job.firm import Firm
 from ..job.log_entry import LogEntry

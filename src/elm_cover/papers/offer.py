@@ -15,9 +15,9 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame
 from ..core.base.units import eighths, fixed, r_value
 from ..core.done import as_logged, day_of, plan_logged
 from ..core.drawing import drawing
-from ..core.log.fold import Day
-from ..core.plan.opinions import house_rules_said
-from ..core.rack.result import Way
+from ..core.log import Day
+from ..core.plan import house_rules_said
+from ..core.rack import Way
 from ..core.ways import Rack, rack
 from ..formats.product_library import library
 from ..job import Fault, Job, JobError

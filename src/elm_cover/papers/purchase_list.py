@@ -9,8 +9,8 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
-from ..core.crew.week_order import OrderedLine
-from ..core.schedule.calendar import day_words
+from ..core.crew import OrderedLine
+from ..core.schedule import day_words
 from .drawn import HAIRLINE, INK, SOFT
 from .lettering import BOLD, REGULAR, marked, paragraph
 from .pages import Part, paged

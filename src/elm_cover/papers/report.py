@@ -13,9 +13,8 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import eighths, fixed, r_value, trimmed
-from ..core.done import proved_job
-from ..core.done.filled_job import ProvedJob
-from ..core.section.result import SectionPlan
+from ..core.done import ProvedJob, proved_job
+from ..core.section import SectionPlan
 from ..job import Job
 from ..job.document import section_names
 from ..job.log_entry import LogEntry

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from reportlab.platypus import Flowable
 
-from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, WorkList
+from ..core.work import AS_IT_IS, DONE, GONE, LEFT, WorkList
 from .lettering import marked, paragraph
 from .parts import HEAD, PLAIN
 

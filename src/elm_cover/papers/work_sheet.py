@@ -10,10 +10,8 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from ..core.base.units import fixed
 from ..core.done import day_of, plan_logged
-from ..core.given.look import HoleToFind
-from ..core.work.item import AS_IT_IS, DONE, GONE, LEFT, STOP, TradeLine, WorkItem, WorkList
-from ..core.work.kinds import KINDS
-from ..core.work.listing import materials_of
+from ..core.given import HoleToFind
+from ..core.work import AS_IT_IS, DONE, GONE, KINDS, LEFT, STOP, TradeLine, WorkItem, WorkList, materials_of
 from ..job import Job
 from ..job.log_entry import LogEntry
 from .drawn import INK, SOFT

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from elm_cover.core.crew.day_tasks import JobTasks, job_tasks
-from elm_cover.core.crew.week_order import Need, OnHand, needs_of, week_order
+from elm_cover.core.crew.orders import Need, OnHand, needs_of, week_order
 from elm_cover.core.done import day_of, work_after
 from elm_cover.core.done.stage import stage_of
 from elm_cover.core.plan import plan

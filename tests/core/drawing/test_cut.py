@@ -10,7 +10,7 @@ import pytest
 
 from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.cut import Cut, chord, cut_drawing, default_cut
-from elm_cover.core.drawing.runs import bay_at, read_direction, runs
+from elm_cover.core.drawing.eave_runs import bay_at, read_direction, runs
 from tests.conftest import attic, eave, planned
 
 RECTANGLE = ((0.0, 0.0), (38.0, 0.0), (38.0, 25.0), (0.0, 25.0))

@@ -27,7 +27,7 @@ from elm_cover.core.filling.table import (
     StopStanding,
 )
 from elm_cover.core.from_job.log import entry_of
-from elm_cover.core.log.fold import Day, fold
+from elm_cover.core.log.folded import Day, fold
 from elm_cover.formats.log_file import read_entry
 
 BEGIN = datetime(2026, 5, 4, 8, tzinfo=UTC)

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from elm_cover.core.floor.grid import grid_of, kept_out_ft2
-from elm_cover.core.floor.join import OutlineError, join
+from elm_cover.core.floor.joining import OutlineError, join
 from elm_cover.core.floor.outline import (
     box_ft,
     contains,

@@ -21,7 +21,7 @@ from pydantic_core import to_jsonable_python
 from elm_cover.core.base.metric import all_in_metric
 from elm_cover.core.crew import load_list, reach
 from elm_cover.core.crew.day_tasks import job_tasks
-from elm_cover.core.crew.week_order import needs_of
+from elm_cover.core.crew.orders import needs_of
 from elm_cover.core.drawing import reach_drawing
 from elm_cover.core.drawing.cut import Cut
 from elm_cover.core.drawing.scene import drawing, thumbnail

@@ -110,3 +110,8 @@ export const INSULATION = [
 ] as const;
 
 export const BEFORE_A_TEST = "Burners off before a test, restored by whoever is qualified. No test while vermiculite-like or suspect fibre, mould or droppings are suspected, or fire or ash is in a hearth." as const;
+
+export const ATTIC_HOURS_F = [
+  85.0,
+  115.0
+] as const;

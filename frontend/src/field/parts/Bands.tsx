@@ -1,6 +1,6 @@
 import { fixed } from "../../ui/units";
-import { clock } from "../JobScreen";
 import type { Quota } from "../pack";
+import { clock } from "../time";
 import type { Field } from "../useField";
 
 export const bandName = (band: Quota) =>

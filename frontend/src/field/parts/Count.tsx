@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { trimmed } from "../../ui/units";
-import { clock } from "../JobScreen";
+import { clock } from "../time";
 import type { Field } from "../useField";
 import type { Asked } from "../walked";
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { clock } from "../JobScreen";
 import type { ProductTold } from "../run";
+import { clock } from "../time";
 import type { Field } from "../useField";
 import { Steps } from "./Steps";
 

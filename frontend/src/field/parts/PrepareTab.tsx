@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { trimmed } from "../../ui/units";
 import { rightTime } from "../entry";
-import { clock } from "../JobScreen";
 import type { WorkItem } from "../pack";
+import { clock } from "../time";
 import type { Field } from "../useField";
 import { PhotoButton } from "./PhotoButton";
 

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { clock } from "../JobScreen";
+import { clock } from "../time";
 import type { Field } from "../useField";
 
 const SHOWN = 4;

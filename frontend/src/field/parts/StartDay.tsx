@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { despiteOf, NOBODY_SAID, saidEnough } from "../../ui/despite";
 import { fixed, trimmed } from "../../ui/units";
-import { clock } from "../JobScreen";
 import { bagsBySection, type Stop } from "../pack";
+import { clock } from "../time";
 import type { Field } from "../useField";
 import { DespiteForm } from "./Despite";
 import { Steps } from "./Steps";

@@ -1,3 +1,4 @@
+import { ATTIC_HOURS_F } from "../../api/generated/registries";
 import type { CalendarAnswer } from "../../api/types";
 import { useUnits } from "../../ui/units";
 import { dayName } from "./days";
@@ -5,8 +6,7 @@ import { dayName } from "./days";
 const H = 64;
 const LOW_F = 40;
 const HIGH_F = 150;
-const CLOSED_F = 115;
-const WARM_F = 85;
+const [WARM_F, CLOSED_F] = ATTIC_HOURS_F;
 
 type Day = CalendarAnswer["days"][number];
 

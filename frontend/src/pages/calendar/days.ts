@@ -11,8 +11,6 @@ export const addDays = (day: string, count: number): string => {
 /** The Monday of a day's week. */
 export const mondayOf = (day: string): string => addDays(day, -((at(day).getUTCDay() + 6) % 7));
 
-export const isWeekend = (day: string): boolean => [0, 6].includes(at(day).getUTCDay());
-
 /** Mon 6; with its month where asked: Mon 6 Jul. */
 export const dayName = (day: string, month = false): string =>
   at(day).toLocaleDateString("en-GB", {

@@ -7,11 +7,8 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.crew.week_order import OrderedLine
-from ...core.schedule.board import BoardDay
-from ...core.schedule.calendar import Conflict
-from ...core.schedule.day_plan import Stretch
-from ...core.schedule.proposal import Reason
+from ...core.crew import OrderedLine
+from ...core.schedule import BoardDay, Conflict, Reason, Stretch
 from .view import KnownModel
 
 MOST_DAYS = 62

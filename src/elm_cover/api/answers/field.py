@@ -6,12 +6,18 @@ from datetime import date
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.filling.balance import Balance, SectionRun
-from ...core.filling.measure import RowLack
-from ...core.filling.run import BandTold
-from ...core.filling.shortage import Short
-from ...core.filling.table import ReadPlace, SafetyOpen
-from ...core.filling.walked import Asked, DayRun, DepthRead
+from ...core.filling import (
+    Asked,
+    Balance,
+    BandTold,
+    DayRun,
+    DepthRead,
+    ReadPlace,
+    RowLack,
+    SafetyOpen,
+    SectionRun,
+    Short,
+)
 
 DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
 

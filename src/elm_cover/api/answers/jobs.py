@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.plan.totals import Totals
+from ...core.plan import Totals
 from ...job.paper_kinds import Paper
 from ...job.stages import Stage
 from ...store.papers import PaperFound

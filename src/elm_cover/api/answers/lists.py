@@ -4,16 +4,13 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from ...core.eaves.baffles import BaffleKind
-from ...core.eaves.remedies import RemedyKind
-from ...core.eaves.ventilation import VentSize
-from ...core.hazards.features import FeatureKind
-from ...core.hazards.stops import Stop
-from ...core.money.saving import Fuel
-from ...core.plan.opinions import Opinion
-from ...core.preparation.materials import MaterialKind
-from ...core.target.scale import CodeLine
-from ...core.work.kinds import WorkKind
+from ...core.eaves import BaffleKind, RemedyKind, VentSize
+from ...core.hazards import FeatureKind, Stop
+from ...core.money import Fuel
+from ...core.plan import Opinion
+from ...core.preparation import MaterialKind
+from ...core.target import CodeLine
+from ...core.work import WorkKind
 from ...job.book import Book
 from ...job.choice import CornerFacts, Settings
 from ...job.product import Product

@@ -5,11 +5,9 @@ from __future__ import annotations
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Flag, Open
-from ...core.crew.bands_told import SectionReach
-from ...core.crew.loading import LoadLine
-from ...core.loadout.truck import Stowed, TruckInput
-from ...core.reach.cord import Cord
-from ...core.reach.hose import Hose
+from ...core.crew import LoadLine, SectionReach
+from ...core.loadout import Stowed, TruckInput
+from ...core.reach import Cord, Hose
 from ...job import Job
 
 Place = tuple[float, float]

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
-from ...core.log.fold import Day
+from ...core.log import Day
 
 MOST_IN_A_BATCH = 1_000
 

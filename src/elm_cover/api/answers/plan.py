@@ -7,20 +7,12 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Figure, Flag, Open
-from ...core.climate.temperatures import Climate
-from ...core.eaves.foam_sheets import FoamOrder
-from ...core.money.cost import Cost
-from ...core.money.saving import Saving
-from ...core.plan.changes import Changes
-from ...core.plan.eave_corners import EaveCorner
-from ...core.plan.look_over import Look
-from ...core.plan.order import OrderLine
-from ...core.plan.other_road import OtherRoad
-from ...core.plan.totals import Totals
-from ...core.section.heat_account import HeatShare
-from ...core.section.result import SectionPlan
-from ...core.section.schools import School
-from ...core.work.item import WorkList
+from ...core.climate import Climate
+from ...core.eaves import FoamOrder
+from ...core.money import Cost, Saving
+from ...core.plan import Changes, EaveCorner, Look, OrderLine, OtherRoad, Totals
+from ...core.section import HeatShare, School, SectionPlan
+from ...core.work import WorkList
 from ...job import Job
 from ...job.fields import Corner
 from .drawing import Drawing

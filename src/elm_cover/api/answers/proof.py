@@ -4,13 +4,9 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from ...core.done.card import OpenYet
-from ...core.done.proved import RowAsked
-from ...core.done.proving_leaks import LeakLook
-from ...core.filling.shortage import Short
-from ...core.proof.closed import BattProof, BayProof
-from ...core.proof.depths import DepthProof
-from ...core.proof.leakage import Change, FanTest
+from ...core.done import LeakLook, OpenYet, RowAsked
+from ...core.filling import Short
+from ...core.proof import BattProof, BayProof, Change, DepthProof, FanTest
 from .field import RunWhy
 
 

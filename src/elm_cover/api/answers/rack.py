@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.base.notebook import Open
-from ...core.rack.result import Mix, StepUp, Way
+from ...core.rack import Mix, StepUp, Way
 from ...job import Job
 
 

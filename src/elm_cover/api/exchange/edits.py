@@ -8,7 +8,7 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
-from ...core.floor.tape import TapeError, walk
+from ...core.floor import TapeError, walk
 from ...edits.changes import changes
 from ...edits.join_sections import join_sections
 from ...edits.start import Start, started

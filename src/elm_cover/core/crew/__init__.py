@@ -2,7 +2,25 @@
 
 from __future__ import annotations
 
-from .loading import LoadList, load_list
+from .bands_told import SectionReach
+from .day_tasks import job_tasks
+from .loading import LoadLine, LoadList, counted_back, counts_of, load_list
+from .orders import Need, OnHand, OrderedLine, needs_of, week_order
 from .reaching import Reach, reach
 
-__all__ = ["LoadList", "Reach", "load_list", "reach"]
+__all__ = [
+    "LoadLine",
+    "LoadList",
+    "Need",
+    "OnHand",
+    "OrderedLine",
+    "Reach",
+    "SectionReach",
+    "counted_back",
+    "counts_of",
+    "job_tasks",
+    "load_list",
+    "needs_of",
+    "reach",
+    "week_order",
+]

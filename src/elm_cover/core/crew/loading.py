@@ -14,7 +14,7 @@ from ..given.kit import KitInput
 from ..given.product import ProductInput
 from ..loadout.sizes import BAFFLE, CONTAINERS, CORD, FOAM_FT3_LB, HOSE, REMOVAL_BAG, WIND_BLOCK, bag_ft3, bundle_ft3
 from ..loadout.truck import PLACES, LoadItem, Stowed, TruckInput, stowed, trips
-from ..log.fold import Day
+from ..log.folded import Day
 from ..money.quantities import Quantities, total
 from ..plan.order import OrderLine
 from ..plan.whole_job import Plan

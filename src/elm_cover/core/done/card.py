@@ -9,7 +9,7 @@ from ...job.product import ChartRow
 from ..filling.safety import Despite, despites
 from ..layers.kinds import kind_of
 from ..work.item import LEFT
-from .filled_job import ProvedJob
+from .filled_and_proved import ProvedJob
 from .proved import Proved
 
 PCF = 12.0

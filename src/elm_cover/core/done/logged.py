@@ -11,7 +11,7 @@ from ..base.notebook import Flag
 from ..from_job.work import item_key
 from ..hazards.features import FINDING_RULES, findings
 from ..hazards.stops import BLOCKING_STATUSES, CREW
-from ..log.fold import Day
+from ..log.folded import Day
 from ..plan.look_over import ClearedByLog
 from ..plan.totals import counted_stops, told_again
 from ..plan.whole_job import Plan, plan

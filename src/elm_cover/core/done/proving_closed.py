@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from ..given.product import ProductInput
 from ..log.entry import Entry
-from ..log.fold import MOVES
+from ..log.folded import MOVES
 from ..proof.closed import BattProof, BayProof, batts_missing, bay_proof
 from ..section.result import SectionPlan
 

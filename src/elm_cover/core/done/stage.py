@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ...job.stages import BY_SALE, dated
-from ..log.fold import Day
+from ..log.folded import Day
 from ..plan.whole_job import Plan
 from ..work.listing import is_open_safety
 from .proving import Proof

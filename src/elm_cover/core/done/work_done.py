@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from ...job.log_entry import LogEntry
 from ..from_job.log import entry_of
-from ..log.fold import Day, Mark, fold
+from ..log.folded import Day, Mark, fold
 from ..plan.whole_job import Plan
 from ..work.item import Done, WorkList
 from ..work.listing import Marks, work_list

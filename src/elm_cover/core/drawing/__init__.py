@@ -2,7 +2,17 @@
 
 from __future__ import annotations
 
+from .cut import Cut, cut_drawing
+from .eave_runs import read_direction, runs
 from .reach_floor import reach_drawing
 from .scene import drawing, thumbnail
 
-__all__ = ["drawing", "reach_drawing", "thumbnail"]
+__all__ = [
+    "Cut",
+    "cut_drawing",
+    "drawing",
+    "reach_drawing",
+    "read_direction",
+    "runs",
+    "thumbnail",
+]

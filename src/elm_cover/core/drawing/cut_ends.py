@@ -12,7 +12,7 @@ from ..base.arrays import Floats
 from ..eaves.eave import Eave
 from ..floor.outline import counter_clockwise, edge_side
 from ..section.result import SectionFields
-from .runs import bay_at
+from .eave_runs import bay_at
 from .sizes import BOARD_IN, NEAR_FT, OVERHANG_IN, PLATE_IN, polyline, shape
 
 

@@ -12,9 +12,9 @@ from ..base.memory import Itself, Memory, remembered
 from ..batts.layout import Piece
 from ..floor.outline import edge_length_ft, edge_side
 from ..section.result import SectionFields, SectionPlan
+from .eave_runs import runs
 from .heights import height_lines
 from .packed import packed_grid
-from .runs import runs
 
 LINE_BYTES = 4_000
 # A drawing without its maps, and what a bay and a piece of batt hold as Python data.

@@ -1,1 +1,22 @@
 """The log of a job: what was done, entry by entry, and what it comes to."""
+
+from __future__ import annotations
+
+from .entry import Entry
+from .first_day import Cut
+from .folded import Day, fold
+from .kinds import in_words
+from .placing import Arrival, Written, placed
+from .standing import ordered
+
+__all__ = [
+    "Arrival",
+    "Cut",
+    "Day",
+    "Entry",
+    "Written",
+    "fold",
+    "in_words",
+    "ordered",
+    "placed",
+]

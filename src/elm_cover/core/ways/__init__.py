@@ -5,4 +5,7 @@ from __future__ import annotations
 from ..rack.result import Rack
 from .every_way import rack
 
-__all__ = ["Rack", "rack"]
+__all__ = [
+    "Rack",
+    "rack",
+]

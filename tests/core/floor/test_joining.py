@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.floor.join import OutlineError, join
+from elm_cover.core.floor.joining import OutlineError, join
 from elm_cover.core.floor.outline import contains, edge_side, polygon_area_ft2
 
 WEST = ((0.0, 0.0), (20.0, 0.0), (20.0, 12.0), (0.0, 12.0))

@@ -14,7 +14,7 @@ from ..filling.stops import StopsSeen
 from ..filling.table import FillTable
 from ..from_job.log import entry_of
 from ..log.first_day import Cut
-from ..log.fold import Day
+from ..log.folded import Day
 from ..plan.whole_job import Plan, plan
 from ..work.item import DONE, WorkList
 from .filled_by import fill_table

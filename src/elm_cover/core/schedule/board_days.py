@@ -13,8 +13,6 @@ from .tasks import LEAST_PEOPLE, clock_hours
 
 # Hours of the clock whose heat is drawn. From seven o'clock sun to the end of the day.
 SHOWN_HOURS = tuple(range(6, 19))
-# From this attic air on nobody works there. Source: handbook §16.
-CLOSED_F = 115.0
 
 
 @dataclass(frozen=True, kw_only=True)

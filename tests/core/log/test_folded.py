@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from elm_cover.core.log.entry import Entry
-from elm_cover.core.log.fold import Day, fold
+from elm_cover.core.log.folded import Day, fold
 from elm_cover.core.log.standing import ordered
 
 KEYS = ("chase:a", "light:b", "plates:main")

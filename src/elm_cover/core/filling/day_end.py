@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from ..log.fold import Day
+from ..log.folded import Day
 from .run import Run
 
 

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.floor.half_storey import HalfStoreyError, Taped, half_storey, strips
+from elm_cover.core.floor.half_storeys import HalfStoreyError, Taped, half_storey, strips
 
 # 12 in 12: one foot up with each foot in. Heel 6 in, knee wall 4½ ft: 4 ft of side attic; to a ceiling of 8 ft: 3½ ft of slope.
 MEASURED: dict[str, Any] = {
