@@ -73,17 +73,17 @@ clean:
 
 .build/runtime: requirements.txt pyproject.toml | .build/venv
 	@echo "Installing the pinned Python packages ..."
-	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.txt
 	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
 	@touch $@
 
 .build/dev: requirements-dev.txt .build/runtime
-	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.txt
 	@touch $@
 
 .build/node: frontend/package.json frontend/package-lock.json | .build/tools
 	@echo "Installing the pinned front-end packages ..."
-	cd frontend && npm install --no-save --no-audit --no-fund --loglevel=error
+	cd frontend && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
 .build/web: .build/node $(WEB_SOURCES)

@@ -23,6 +23,7 @@ from elm_cover.core.plan import plan
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import read_job
 from tests.ports import free_port
+from tools.licences import written as licences
 
 # The wheel is built once, whichever worker takes these.
 pytestmark = pytest.mark.xdist_group("wheel")
@@ -64,6 +65,10 @@ def test_what_is_declared_is_pinned() -> None:
     declared = {normal(re.split(r"[<>=!~ \[]", line)[0]) for line in project["dependencies"]}
     lines = (ROOT / "requirements.txt").read_text(encoding="utf-8").splitlines()
     pinned = {normal(line.split("==")[0]) for line in lines if "==" in line}
+    unhashed = [
+        pin for pin, after in zip(lines, [*lines[1:], ""], strict=True) if "==" in pin and "--hash=sha256:" not in after
+    ]
+    assert not unhashed, f"pinned without a sum: {unhashed}"
     assert declared <= pinned, f"not pinned in requirements.txt: {sorted(declared - pinned)}"
 
 
@@ -150,3 +155,9 @@ def asked(url: str, server: subprocess.Popen[bytes], within_s: float = 90) -> st
             assert server.poll() is None, f"it stopped: {server.stderr.read().decode() if server.stderr else ''}"
             assert time.monotonic() < until, f"no answer from {url}"
             time.sleep(0.1)
+
+
+def test_every_package_stands_with_its_licence() -> None:
+    page = (ROOT / "docs" / "licences.md").read_text(encoding="utf-8")
+    assert page == licences(), "run `python -m tools.licences > docs/licences.md`"
+    assert "not said" not in page
