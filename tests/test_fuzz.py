@@ -14,12 +14,12 @@ from hypothesis import strategies as st
 from pydantic_core import to_jsonable_python
 
 from elm_cover.api.app import create_app
-from elm_cover.core.drawing import drawing
 from elm_cover.core.plan import corners, plan, plan_json
 from elm_cover.formats.floor_out import floor_json, floor_svg
 from elm_cover.formats.survey_csv import write_features, write_readings
 from elm_cover.job import JobError, read_job
 from tests.conftest import attic, eave
+from tests.drawn import drawing
 
 METHODS = (
     "top_up", "lift_and_fill", "batts_across", "batts_between_and_across", "batts_between_blown_cap", "enclosed_fill",

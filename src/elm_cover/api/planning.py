@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.done import plan_logged
-from ..core.drawing import Cut, drawing
+from ..core.drawing import Cut, Drawing, drawing
 from ..core.plan import Plan, plan_json, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
@@ -24,18 +22,9 @@ planning = APIBlueprint("planning", __name__, url_prefix="/api", abp_tags=[Tag(n
 @planning.post("/plan", responses={200: PlanAnswer, 422: Problem}, summary="Plan a job and draw it")
 def plan_job(query: ViewQuery, body: PlanAsked) -> Response:
     result, drawn = planned_and_drawn(body)
-    if drawn["house"] is not None:
-        drawn = {**drawn, "house": _house_told(query, drawn["house"])}
-    if drawn["item"] is not None:
-        drawn = {**drawn, "item": {**drawn["item"], "title": query.told(drawn["item"]["title"])}}
     told = written(query.told(plan_json(result))) if query.changes else plan_text(result)
-    answer = b'{"plan":' + told + b',"drawing":' + written_drawing(drawn, body.drawn) + b"}"
+    answer = b'{"plan":' + told + b',"drawing":' + written_drawing(drawn, body.drawn, query.told) + b"}"
     return Response(answer, mimetype="application/json")
-
-
-def _house_told(query: ViewQuery, house: dict[str, Any]) -> dict[str, Any]:
-    """Of a drawing only the words in it are told; its shapes are many and say nothing."""
-    return {**house, "parts": query.told(house["parts"]), "missing": query.told(house["missing"])}
 
 
 @planning.post("/corners", responses={200: CornersAnswer, 422: Problem}, summary="Every eave solved in two dimensions")
@@ -49,7 +38,7 @@ def _cut(asked: CutAsked | None) -> Cut | str | None:
     return Cut(asked.section, asked.from_ft, asked.to_ft)
 
 
-def planned_and_drawn(asked: PlanAsked) -> tuple[Plan, dict[str, Any]]:
+def planned_and_drawn(asked: PlanAsked) -> tuple[Plan, Drawing]:
     """Plan and drawing of one job, with what the log says of its work list."""
     result = plan_logged(asked.job, None if asked.log_of is None else logged_day(asked.log_of))
     whole_house = asked.cut is not None and asked.cut.house

@@ -100,7 +100,7 @@ def _load(made: LoadList) -> list[dict[str, Any]]:
 
 def _floor(planned: Plan, found: Reach, table: FillTable) -> list[dict[str, Any]]:
     """Outline and bands of every section that has any, in feet."""
-    drawn = {section["section"]: section for section in reach_drawing(found)["sections"]}
+    drawn = {section.section: section.bands for section in reach_drawing(found).sections}
     told = []
     for section in planned.sections:
         bands = [band.number for band in table.bands if band.section == section.id]
@@ -114,14 +114,14 @@ def _floor(planned: Plan, found: Reach, table: FillTable) -> list[dict[str, Any]
                 "outline_ft": _short(fields.outline_ft),
                 "bands": [
                     {
-                        "number": band["number"],
-                        "rings_ft": [_short(ring) for ring in band["rings_ft"]],
-                        "label_ft": _short([band["label_ft"]])[0],
-                        "label_room_ft": round(band["label_room_ft"], OUTLINE_DIGITS),
-                        "by_hand": band["by_hand"],
+                        "number": band.number,
+                        "rings_ft": [_short(ring) for ring in band.rings_ft],
+                        "label_ft": _short([band.label_ft])[0],
+                        "label_room_ft": round(band.label_room_ft, OUTLINE_DIGITS),
+                        "by_hand": band.by_hand,
                     }
-                    for band in drawn.get(section.id, {"bands": []})["bands"]
-                    if band["number"] in bands
+                    for band in drawn.get(section.id, ())
+                    if band.number in bands
                 ],
             }
         )

@@ -8,7 +8,7 @@ from typing import Any
 from xml.sax.saxutils import escape
 
 from ..core.base.units import feet_inches
-from ..core.drawing import drawing
+from ..core.drawing import Drawing, drawing
 from ..core.plan import Plan, plan
 from ..job import Job
 from ..job.document import framing_of
@@ -22,7 +22,7 @@ STYLE = (
 )
 
 
-def _drawn(job: Job) -> tuple[Plan, dict[str, Any]]:
+def _drawn(job: Job) -> tuple[Plan, Drawing]:
     result = plan(job)
     return result, drawing(result, framing_of(job))
 
@@ -84,7 +84,7 @@ def _ring(points: Any) -> list[Any]:
 def floor_svg(job: Job) -> str:
     """The Floor as a drawing, 16 px to the foot."""
     _, drawn = _drawn(job)
-    points = [p for s in drawn["sections"] for p in s["outline_ft"]] or [(0.0, 0.0)]
+    points = [p for s in drawn.sections for p in s.outline_ft] or [(0.0, 0.0)]
     x0, y1 = min(p[0] for p in points) - MARGIN_FT, max(p[1] for p in points) + MARGIN_FT
     wide = (max(p[0] for p in points) + MARGIN_FT - x0) * PX_PER_FT
     high = (y1 - min(p[1] for p in points) + MARGIN_FT) * PX_PER_FT
@@ -97,21 +97,17 @@ def floor_svg(job: Job) -> str:
         return f'<{tag} class="{role}" points="{" ".join(map(at, points))}"/>'
 
     parts = [f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {wide:.0f} {high:.0f}"><style>{STYLE}</style>']
-    for section in drawn["sections"]:
-        parts += [line("joist", joist) for joist in section["joists_ft"]]
-        parts += [line("height", h["points_ft"]) for h in section["heights"]]
-        parts.append(line("outline", section["outline_ft"], closed=True))
-        parts += [line("hole", hole, closed=True) for hole in section["holes_ft"]]
-        parts += [
-            line("baffle" if b["baffle"] else "bay", (b["from_ft"], b["to_ft"]))
-            for run in section["runs"]
-            for b in run["bays"]
-        ]
-        parts += [line("keep_out", k["corners_ft"], closed=True) for k in section["keep_outs"]]
-        for edge in section["edges"]:
-            middle = [(edge["from_ft"][i] + edge["to_ft"][i]) / 2 for i in (0, 1)]
+    for section in drawn.sections:
+        parts += [line("joist", joist) for joist in section.joists_ft]
+        parts += [line("height", h.points_ft) for h in section.heights]
+        parts.append(line("outline", section.outline_ft, closed=True))
+        parts += [line("hole", hole, closed=True) for hole in section.holes_ft]
+        parts += [line("baffle" if b.baffle else "bay", (b.from_ft, b.to_ft)) for run in section.runs for b in run.bays]
+        parts += [line("keep_out", k.corners_ft, closed=True) for k in section.keep_outs]
+        for edge in section.edges:
+            middle = [(edge.from_ft[i] + edge.to_ft[i]) / 2 for i in (0, 1)]
             x, y = at(middle).split(",")
-            parts.append(f'<text x="{x}" y="{y}">{escape(feet_inches(edge["length_ft"]))}</text>')
+            parts.append(f'<text x="{x}" y="{y}">{escape(feet_inches(edge.length_ft))}</text>')
     return "".join(parts) + "</svg>"
 
 
@@ -124,18 +120,18 @@ def floor_dxf(job: Job) -> str:
     space = document.modelspace()
     for layer in ("OUTLINE", "HOLES", "FRAMING", "BAYS", "KEEP_OUTS", "HEIGHT_LINES", "READINGS", "FEATURES"):
         document.layers.add(layer)
-    for section in drawn["sections"]:
-        space.add_lwpolyline(section["outline_ft"], close=True, dxfattribs={"layer": "OUTLINE"})
-        for hole in section["holes_ft"]:
+    for section in drawn.sections:
+        space.add_lwpolyline(section.outline_ft, close=True, dxfattribs={"layer": "OUTLINE"})
+        for hole in section.holes_ft:
             space.add_lwpolyline(hole, close=True, dxfattribs={"layer": "HOLES"})
-        for a, b in section["joists_ft"]:
+        for a, b in section.joists_ft:
             space.add_line(a, b, dxfattribs={"layer": "FRAMING"})
-        for bay in (bay for run in section["runs"] for bay in run["bays"]):
-            space.add_line(bay["from_ft"], bay["to_ft"], dxfattribs={"layer": "BAYS"})
-        for kept in section["keep_outs"]:
-            space.add_lwpolyline(kept["corners_ft"], close=True, dxfattribs={"layer": "KEEP_OUTS"})
-        for height in section["heights"]:
-            space.add_lwpolyline(height["points_ft"], dxfattribs={"layer": "HEIGHT_LINES"})
+        for bay in (bay for run in section.runs for bay in run.bays):
+            space.add_line(bay.from_ft, bay.to_ft, dxfattribs={"layer": "BAYS"})
+        for kept in section.keep_outs:
+            space.add_lwpolyline(kept.corners_ft, close=True, dxfattribs={"layer": "KEEP_OUTS"})
+        for height in section.heights:
+            space.add_lwpolyline(height.points_ft, dxfattribs={"layer": "HEIGHT_LINES"})
     for recorded in job.sections:
         for reading in recorded.readings:
             if reading.at_ft:

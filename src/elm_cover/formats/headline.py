@@ -39,7 +39,7 @@ def headline(document: dict[str, Any], log: Sequence[dict[str, Any]] = ()) -> di
         "name": job.name,
         "address": job.address,
         "totals": asdict(result.totals),
-        "thumbnail": thumbnail(result),
+        "thumbnail": to_jsonable_python(thumbnail(result)),
         "gate": {"items": gate.items, "done": gate.done, "stops": gate.stops, "ready": gate.ready},
         "stage": stage,
         "day": _to_do(job, result, {} if logged is None else logged.out),

@@ -135,7 +135,7 @@ def _run(proved: ProvedJob, days: list[Flowable]) -> list[Flowable]:
             )
             for one in run.short
         ]
-    if drawn["sections"] and signs:
+    if drawn.sections and signs:
         return with_drawing(days, floor, story, FLOOR_LEAST, FLOOR_HIGH)
     return [*days, *story]
 

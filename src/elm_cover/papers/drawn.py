@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from typing import Any
 
 from reportlab.lib.colors import Color, HexColor
 from reportlab.pdfgen.canvas import Canvas
 
 from ..core.base.units import eighths
+from ..core.drawing import DrawnCut
 from .lettering import BOLD, REGULAR, metric_paper
 
 INK, SOFT, LEAF, LEAF_PALE = HexColor("#1f2d27"), HexColor("#566159"), HexColor("#2f6b46"), HexColor("#e3ecdf")
@@ -39,20 +39,20 @@ CUT_STYLE: dict[str, tuple[Color | None, Color | None, float]] = {
 Box = tuple[float, float, float, float]
 
 
-def cut_high(cut: dict[str, Any], width: float) -> float:
+def cut_high(cut: DrawnCut, width: float) -> float:
     """How high the A end of a cut is drawn at the largest scale that so wide a box allows, points."""
     overhang, top, shown = _cut_size(cut)
     reduction = next((r for r in CUT_SCALES if (overhang + shown) * 72 / r <= width - 80), CUT_SCALES[-1])
     return (top + BELOW_CEILING_IN) * POINTS_PER_IN / reduction
 
 
-def _cut_size(cut: dict[str, Any]) -> tuple[float, float, float]:
+def _cut_size(cut: DrawnCut) -> tuple[float, float, float]:
     """Overhang, height and length that are drawn, in."""
-    overhang = 18.0 if cut["ends"][0]["eave"] else 4.0
-    return overhang, max((cut["fill_line_in"] or cut["old_in"] or 0.0) + 5, 16.0), min(cut["length_in"], 60.0)
+    overhang = 18.0 if cut.ends[0].eave else 4.0
+    return overhang, max((cut.fill_line_in or cut.old_in or 0.0) + 5, 16.0), min(cut.length_in, 60.0)
 
 
-def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
+def draw_cut(canvas: Canvas, cut: DrawnCut, box: Box) -> str:
     """Draws the A end of the cut into a box. Returns its scale in words."""
     left, bottom, width, height = box
     overhang, top, shown = _cut_size(cut)
@@ -80,30 +80,30 @@ def draw_cut(canvas: Canvas, cut: dict[str, Any], box: Box) -> str:
     _ruler(canvas, right, oy, k, top)
     canvas.setFont(BOLD, 8)
     lowest = float("inf")
-    if cut["fill_line_in"]:
-        y = oy + cut["fill_line_in"] * k
+    if cut.fill_line_in:
+        y = oy + cut.fill_line_in * k
         canvas.setFillColor(LEAF)
-        canvas.drawString(right + 22, y - 3, f"fill line {eighths(cut['fill_line_in'])}")
+        canvas.drawString(right + 22, y - 3, f"fill line {eighths(cut.fill_line_in)}")
         canvas.setFont(REGULAR, 8)
-        canvas.drawString(right + 22, y - 13, f"new {eighths(cut['installed_in'])}")
+        canvas.drawString(right + 22, y - 13, f"new {eighths(cut.installed_in or 0.0)}")
         lowest = y - 23
-        if cut["installed_in"] - cut["settled_in"] > 0.05:
-            canvas.drawString(right + 22, y - 23, f"settles {eighths(cut['settled_in'])}")
+        if (cut.installed_in or 0.0) - (cut.settled_in or 0.0) > 0.05:
+            canvas.drawString(right + 22, y - 23, f"settles {eighths(cut.settled_in or 0.0)}")
             lowest = y - 33
-    if cut["old_in"]:
+    if cut.old_in:
         canvas.setFillColor(BARK)
         canvas.setFont(REGULAR, 8)
-        y = min(oy + cut["old_in"] * k / 2 - 3, lowest)
-        canvas.drawString(right + 22, y, f"old {eighths(cut['old_in'])}")
+        y = min(oy + cut.old_in * k / 2 - 3, lowest)
+        canvas.drawString(right + 22, y, f"old {eighths(cut.old_in)}")
     return f"1 to {reduction}"
 
 
-def paint_cut(canvas: Canvas, cut: dict[str, Any], place: Callable[[Sequence[float]], tuple[float, float]]) -> None:
+def paint_cut(canvas: Canvas, cut: DrawnCut, place: Callable[[Sequence[float]], tuple[float, float]]) -> None:
     """The shapes of a cut, from the back to the front. place: from inches in the cut to points on the paper."""
     for role, (stroke, fill, weight) in CUT_STYLE.items():
-        for shape in (s for s in cut["shapes"] if s["role"] == role):
-            where = [place(p) for p in shape["points"]]
-            if shape["closed"]:
+        for shape in (s for s in cut.shapes if s.role == role):
+            where = [place(p) for p in shape.points]
+            if shape.closed:
                 polygon(canvas, where, stroke, fill, weight)
             else:
                 line(canvas, where, stroke or INK, weight, dash=(3, 2) if role in ("settled", "air") else None)

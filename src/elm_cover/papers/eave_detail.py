@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from io import BytesIO
-from typing import Any
 
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.styles import ParagraphStyle
@@ -16,7 +15,7 @@ from reportlab.platypus import Frame, KeepInFrame
 
 from ..core.base.units import eighths, feet_inches, fixed, r_value
 from ..core.climate import Climate
-from ..core.drawing import Cut, cut_drawing, drawing, runs
+from ..core.drawing import Cut, CutEnd, DrawnCut, DrawnRun, EaveShown, cut_drawing, drawing, runs
 from ..core.eaves import KINDS, REMEDIES, remedy_of
 from ..core.plan import EaveCorner, Plan, corners, plan
 from ..core.section import EavePlan
@@ -51,13 +50,13 @@ class _Eave:
 
     section: str
     plan: EavePlan
-    run: dict[str, Any]
+    run: DrawnRun
     solved: EaveCorner | None
     climate: Climate | None
 
     @property
     def side(self) -> str:
-        return str(self.run["side"])
+        return str(self.run.side)
 
 
 def eave_detail(job: Job, today: date, section: str | None = None, edge: int | None = None) -> bytes:
@@ -107,31 +106,31 @@ def _eave_asked_for(job: Job, result: Plan, section: str | None, edge: int | Non
     found = corners(result)
     solved = next((c for c in found.corners if c.section == of.id and eave.edge in c.edges), None)
     fields = result.fields[of.id]
-    run = next(run for run in runs(fields.outline_ft, fields.edge_kinds, fields.rows) if run["edge"] == eave.edge)
+    run = next(run for run in runs(fields.outline_ft, fields.edge_kinds, fields.rows) if run.edge == eave.edge)
     return _Eave(of.id, eave, run, solved, found.climate)
 
 
-def _through_a_baffle(section: str, run: dict[str, Any]) -> Cut:
+def _through_a_baffle(section: str, run: DrawnRun) -> Cut:
     """Straight in through the bay with a baffle that is nearest to the middle of the run."""
-    half = run["run_ft"] * 6
-    bays = [bay for bay in run["bays"] if bay["baffle"]] or run["bays"]
-    x, y = run["cut_from_ft"]
-    inward = (run["cut_to_ft"][0] - x, run["cut_to_ft"][1] - y)
+    half = run.run_ft * 6
+    bays = [bay for bay in run.bays if bay.baffle] or run.bays
+    x, y = run.cut_from_ft
+    inward = (run.cut_to_ft[0] - x, run.cut_to_ft[1] - y)
     if not bays:
         return Cut(section, (x, y), (x + inward[0], y + inward[1]))
-    bay = min(bays, key=lambda b: abs((b["from_in"] + b["to_in"]) / 2 - half))
-    ax, ay = ((bay["from_ft"][i] + bay["to_ft"][i]) / 2 for i in (0, 1))
+    bay = min(bays, key=lambda b: abs((b.from_in + b.to_in) / 2 - half))
+    ax, ay = ((bay.from_ft[i] + bay.to_ft[i]) / 2 for i in (0, 1))
     return Cut(section, (ax, ay), (ax + inward[0], ay + inward[1]))
 
 
-def _draw(canvas: Canvas, cut: dict[str, Any], eave: EavePlan, gap_in: float) -> tuple[int, float]:
+def _draw(canvas: Canvas, cut: DrawnCut, eave: EavePlan, gap_in: float) -> tuple[int, float]:
     """The section with its dimensions. Returns its reduction, and how far down the page it goes."""
     width, _ = letter
-    end = cut["ends"][0]
+    end = cut.ends[0]
     reach = max(eave.full_depth_at_in or 0.0, (eave.baffle_length_in or 0.0) * math.cos(_angle(end))) + INWARD_IN
     reach = min(reach, MOST_INWARD_IN)
-    line = cut["fill_line_in"] or 0.0
-    top = max(line, end["eave"]["heel_in"]) + OVER_IN + 4
+    line = cut.fill_line_in or 0.0
+    top = max(line, _shown(end).heel_in) + OVER_IN + 4
     room_wide = width - 2 * MARGIN - DIMENSIONS_LEFT - DIMENSIONS_RIGHT
     room_high = DRAWING_HIGH - DRAWING_LEAST_LOW
     scale = next(
@@ -161,21 +160,27 @@ def _draw(canvas: Canvas, cut: dict[str, Any], eave: EavePlan, gap_in: float) ->
     return scale, low
 
 
-def _angle(end: dict[str, Any]) -> float:
-    return math.atan(end["eave"]["pitch_in_12"] / 12)
+def _shown(end: CutEnd) -> EaveShown:
+    """The eave that the cut ends on: it was cut there."""
+    assert end.eave is not None
+    return end.eave
+
+
+def _angle(end: CutEnd) -> float:
+    return math.atan(_shown(end).pitch_in_12 / 12)
 
 
 def _dimensions(
     canvas: Canvas,
-    cut: dict[str, Any],
+    cut: DrawnCut,
     eave: EavePlan,
     gap_in: float,
     place: Place,
     left: float,
     right: float,
 ) -> None:
-    end = cut["ends"][0]
-    heel, line = end["eave"]["heel_in"], cut["fill_line_in"] or 0.0
+    end = cut.ends[0]
+    heel, line = _shown(end).heel_in, cut.fill_line_in or 0.0
     canvas.setStrokeColor(INK)
     canvas.setFillColor(INK)
     canvas.setFont(REGULAR, SMALL)
@@ -190,13 +195,13 @@ def _dimensions(
             f"fill {eighths(eave.depth_at_plate_in)}",
             x0,
         )
-    old = cut["old_in"] or 0.0
+    old = cut.old_in or 0.0
     if old > 0:
         _upright(canvas, right + 14, ground, place((0, old))[1], f"old {eighths(old)}", right)
     if line > old:
         _upright(canvas, right + 14, place((0, old))[1], place((0, line))[1], f"new {eighths(line - old)}", right)
     _upright(canvas, right + 60, ground, place((0, line))[1], f"fill line {eighths(line)}", right)
-    wide = end["plate_width_in"]
+    wide = end.plate_width_in
     _level(canvas, ground - 40, x0, place((wide, 0))[0], eighths(wide), ground - 24, beside=True)
     full = eave.full_depth_at_in or 0.0
     if full > 0:
@@ -206,15 +211,15 @@ def _dimensions(
     if eave.baffle_length_in:
         _along_deck(canvas, place, end, eave, gap_in)
     canvas.setFont(REGULAR, SMALL)
-    pitch = end["eave"]["pitch_in_12"]
+    pitch = _shown(end).pitch_in_12
     at = place((-LEFT_OF_PLATE_IN + 1, heel + 4))
     canvas.drawString(at[0], at[1], f"pitch {pitch:g} in 12, {eighths(gap_in)} of air")
 
 
-def _along_deck(canvas: Canvas, place: Place, end: dict[str, Any], eave: EavePlan, gap_in: float) -> None:
+def _along_deck(canvas: Canvas, place: Place, end: CutEnd, eave: EavePlan, gap_in: float) -> None:
     """The chute's length, above the deck and parallel to it."""
     angle = _angle(end)
-    c0 = end["eave"]["room_at_plate_in"]
+    c0 = _shown(end).room_at_plate_in
     start = max(0.0, -c0 / math.tan(angle))
     reach = min(start + (eave.baffle_length_in or 0.0) * math.cos(angle), MOST_INWARD_IN)
     away = gap_in + 3.2
@@ -275,11 +280,11 @@ def _tick(canvas: Canvas, x: float, y: float) -> None:
     canvas.line(x - 3, y - 3, x + 3, y + 3)
 
 
-def _where(canvas: Canvas, job: Job, result: Plan, cut: dict[str, Any], top: float) -> None:
+def _where(canvas: Canvas, job: Job, result: Plan, cut: DrawnCut, top: float) -> None:
     """Where on the Floor the section runs, as large as the page has room left."""
     width, _ = letter
     names = section_names(job)
-    drawn = {**drawing(result, framing_of(job)), "cut": cut}
+    drawn = replace(drawing(result, framing_of(job)), cut=cut)
     scale = draw_floor(canvas, drawn, (MARGIN, LOW, width - 2 * MARGIN, top - LOW - 26), names)
     caption(canvas, MARGIN, top - 16, f"Where it is cut: A on the Floor, {scale}")
 

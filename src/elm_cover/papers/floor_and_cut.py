@@ -24,13 +24,13 @@ def floor_and_cut(job: Job, planned: Plan) -> Callable[[Canvas, float, float], N
     names = section_names(job)
 
     def draw(canvas: Canvas, width: float, height: float) -> None:
-        cut = drawn["cut"]
+        cut = drawn.cut
         cut_room = min(height * CUT_SHARE, cut_high(cut, width) + 30) if cut else 0.0
-        if drawn["sections"]:
+        if drawn.sections:
             scale = draw_floor(canvas, drawn, (0, cut_room, width, height - cut_room - 14), names)
             caption(canvas, 0, height - 11, f"Floor, {scale}; dots are markers")
         if cut:
             scale = draw_cut(canvas, cut, (0, 6, width, cut_room - 24))
-            caption(canvas, 0, cut_room - 10, f"Cut at A, {cut['ends'][0]['side']} side, {scale}, {measured_in()}")
+            caption(canvas, 0, cut_room - 10, f"Cut at A, {cut.ends[0].side} side, {scale}, {measured_in()}")
 
     return draw

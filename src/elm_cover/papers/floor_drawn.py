@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from reportlab.lib.colors import HexColor
 from reportlab.pdfgen.canvas import Canvas
 
 from ..core.base.arrays import Points
 from ..core.base.units import feet_inches, shortened
+from ..core.drawing import Drawing, DrawnSection, Edge
 from ..core.floor import contains, label_ft
 from .drawn import HAIRLINE, INK, LEAF, POINTS_PER_IN, RUST, SOFT, Box, line, polygon
 from .lettering import BOLD, REGULAR, metric_paper, width_of
@@ -56,7 +56,7 @@ class Sign:
 
 def draw_floor(
     canvas: Canvas,
-    drawing: dict[str, Any],
+    drawing: Drawing,
     box: Box,
     names: Mapping[str, str],
     signs: Sequence[Sign] = (),
@@ -65,8 +65,8 @@ def draw_floor(
     """Draws every section's floor into a box (left, bottom, width, height in points). names: of the sections, by id. bare: without bays, markers and the cut, where
     signs stand for themselves. Returns its scale in words."""
     left, bottom, width, height = box
-    sections = drawing["sections"]
-    points = [p for s in sections for p in s["outline_ft"]]
+    sections = drawing.sections
+    points = [p for s in sections for p in s.outline_ft]
     x0, x1 = min(p[0] for p in points), max(p[0] for p in points)
     y0, y1 = min(p[1] for p in points), max(p[1] for p in points)
     scales = tuple((12 / to, f"1 to {to}") for to in METRIC_SCALES) if metric_paper() else FLOOR_SCALES
@@ -86,16 +86,16 @@ def draw_floor(
 
     for section in sections:
         _section(canvas, section, place, bare)
-    outlines = [tuple((p[0], p[1]) for p in s["outline_ft"]) for s in sections]
+    outlines = [tuple((p[0], p[1]) for p in s.outline_ft) for s in sections]
     for i, section in enumerate(sections):
-        _measures(canvas, section["edges"], outlines[:i] + outlines[i + 1 :], place, 0 if bare else k)
+        _measures(canvas, section.edges, outlines[:i] + outlines[i + 1 :], place, 0 if bare else k)
     if len(sections) > 1:
         for section, outline in zip(sections, outlines, strict=True):
             wide = (max(p[0] for p in outline) - min(p[0] for p in outline)) * k
-            _name(canvas, names.get(section["id"], section["id"]), place(label_ft(outline)), wide)
-    cut = drawing["cut"]
+            _name(canvas, names.get(section.id, section.id), place(label_ft(outline)), wide)
+    cut = drawing.cut
     if cut and not bare:
-        _cut_line(canvas, place(cut["from_ft"]), place(cut["to_ft"]))
+        _cut_line(canvas, place(cut.from_ft), place(cut.to_ft))
     for sign in signs:
         _sign(canvas, sign, place(sign.at_ft))
     north(canvas, left + width - 8, bottom + height - 26)
@@ -118,31 +118,31 @@ def north(canvas: Canvas, x: float, y: float) -> None:
     canvas.drawCentredString(x, y + 19, "N")
 
 
-def _section(canvas: Canvas, section: dict[str, Any], place: Place, bare: bool) -> None:
-    for a, b in section["joists_ft"]:
+def _section(canvas: Canvas, section: DrawnSection, place: Place, bare: bool) -> None:
+    for a, b in section.joists_ft:
         line(canvas, [place(a), place(b)], HAIRLINE, 0.3)
-    polygon(canvas, [place(p) for p in section["outline_ft"]], INK, None, 1.6)
-    for hole in section["holes_ft"]:
+    polygon(canvas, [place(p) for p in section.outline_ft], INK, None, 1.6)
+    for hole in section.holes_ft:
         polygon(canvas, [place(p) for p in hole], INK, WHITE, 0.9)
     if not bare:
-        for bay in (bay for run in section["runs"] for bay in run["bays"]):
+        for bay in (bay for run in section.runs for bay in run.bays):
             # A bay with a baffle is a heavy line, one without a hair: told apart without colour.
-            heavy = bool(bay["baffle"])
+            heavy = bool(bay.baffle)
             line(
                 canvas,
-                [place(bay["from_ft"]), place(bay["to_ft"])],
+                [place(bay.from_ft), place(bay.to_ft)],
                 LEAF if heavy else HAIRLINE,
                 3 if heavy else 0.6,
             )
-    for kept in section["keep_outs"]:
-        way_in = kept["name"] == "hatch"
-        corners = [place(p) for p in kept["corners_ft"]]
+    for kept in section.keep_outs:
+        way_in = kept.name == "hatch"
+        corners = [place(p) for p in kept.corners_ft]
         polygon(canvas, corners, INK if way_in else RUST, WHITE, 1.2 if way_in else 0.9)
         if not way_in:
             _crossed(canvas, corners)
     if not bare:
         canvas.setFillColor(INK)
-        for x, y in map(place, section["markers_ft"]):
+        for x, y in map(place, section.markers_ft):
             canvas.circle(x, y, 1.8, stroke=0, fill=1)
 
 
@@ -160,18 +160,18 @@ def _cut_line(canvas: Canvas, a: tuple[float, float], b: tuple[float, float]) ->
         canvas.drawCentredString(x - 6 if x == a[0] and a[0] != b[0] else x + 6, y + 3, text)
 
 
-def _beyond(edge: dict[str, Any], other: Points) -> bool:
+def _beyond(edge: Edge, other: Points) -> bool:
     """Whether another section lies behind the middle of an edge."""
-    (ax, ay), (bx, by) = edge["from_ft"], edge["to_ft"]
+    (ax, ay), (bx, by) = edge.from_ft, edge.to_ft
     x, y = (ax + bx) / 2, (ay + by) / 2
-    side = edge["side"]
+    side = edge.side
     out = (("east" in side) - ("west" in side), ("north" in side) - ("south" in side))
     return bool(contains(other, ((x + out[0] * 0.5, y + out[1] * 0.5),))[0])
 
 
-def _dimension(canvas: Canvas, edge: dict[str, Any], place: Place, k: float, inside: bool) -> None:
-    (ax, ay), (bx, by) = place(edge["from_ft"]), place(edge["to_ft"])
-    side, away = edge["side"], (1.2 * k if edge["is_eave"] else 0) + 4
+def _dimension(canvas: Canvas, edge: Edge, place: Place, k: float, inside: bool) -> None:
+    (ax, ay), (bx, by) = place(edge.from_ft), place(edge.to_ft)
+    side, away = edge.side, (1.2 * k if edge.is_eave else 0) + 4
     if inside:
         side = {"east": "west", "west": "east", "north": "south", "south": "north"}.get(side, side)
         away = 4
@@ -179,7 +179,7 @@ def _dimension(canvas: Canvas, edge: dict[str, Any], place: Place, k: float, ins
     x, y = ax + (bx - ax) * share, ay + (by - ay) * share
     canvas.setFont(REGULAR, 7.5)
     canvas.setFillColor(INK)
-    text = feet_inches(edge["length_ft"])
+    text = feet_inches(edge.length_ft)
     if "east" in side:
         canvas.drawString(x + away, y - 2.5, text)
     elif "west" in side:
@@ -188,11 +188,9 @@ def _dimension(canvas: Canvas, edge: dict[str, Any], place: Place, k: float, ins
         canvas.drawCentredString(x, y + (away if side == "north" else -away - 6), text)
 
 
-def _measures(
-    canvas: Canvas, edges: Sequence[dict[str, Any]], others: Sequence[Points], place: Place, k: float
-) -> None:
+def _measures(canvas: Canvas, edges: Sequence[Edge], others: Sequence[Points], place: Place, k: float) -> None:
     """The length of every outer wall; of walls to other sections one each way, where no outer wall says it."""
-    long = [edge for edge in edges if edge["length_ft"] >= LEAST_MEASURED_FT]
+    long = [edge for edge in edges if edge.length_ft >= LEAST_MEASURED_FT]
     inner = [edge for edge in long if any(_beyond(edge, other) for other in others)]
     said = {_way(edge) for edge in long if edge not in inner}
     for edge in long:
@@ -203,9 +201,9 @@ def _measures(
             _dimension(canvas, edge, place, 0, True)
 
 
-def _way(edge: dict[str, Any]) -> str:
+def _way(edge: Edge) -> str:
     """Which way a wall runs, as far as its measure goes."""
-    return "across" if edge["side"] in ("north", "south") else "along"
+    return "across" if edge.side in ("north", "south") else "along"
 
 
 def _name(canvas: Canvas, name: str, at: tuple[float, float], room: float) -> None:

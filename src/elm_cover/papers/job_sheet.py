@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Callable, Sequence
 from datetime import date
 from io import BytesIO
-from typing import Any
 
 from reportlab.lib.enums import TA_LEFT
 from reportlab.lib.pagesizes import letter
@@ -17,7 +16,7 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Table, T
 from ..core.base.notebook import Flag
 from ..core.base.units import eighths, feet_inches, fixed, r_value, shortened, whole_up
 from ..core.done import day_of, plan_logged
-from ..core.drawing import drawing
+from ..core.drawing import Drawing, drawing
 from ..core.floor import edge_side
 from ..core.plan import Plan, Span, house_rules_said
 from ..core.section import EavePlan, SectionPlan
@@ -61,7 +60,7 @@ def job_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
     _headline(canvas, result, MARGIN, height - 116, width - 2 * MARGIN)
     story = _story(job, result, width - 2 * MARGIN)
     needed = sum(f.wrap(width - 2 * MARGIN, 10_000)[1] + f.getSpaceBefore() + f.getSpaceAfter() for f in story) + 14
-    low = _drawings_low(needed if drawn["sections"] else 0.0)
+    low = _drawings_low(needed if drawn.sections else 0.0)
     _drawings(canvas, job, drawn, low)
     _flow(canvas, story, needed, low, job.name or "Unnamed job")
     canvas.save()
@@ -85,25 +84,25 @@ def _drawings_low(needed: float) -> float:
     return height - DRAWINGS_TOP - min(most, room + (pages - 1) * NEXT_ROOM - needed)
 
 
-def _drawings(canvas: Canvas, job: Job, drawn: dict[str, Any], low: float) -> None:
+def _drawings(canvas: Canvas, job: Job, drawn: Drawing, low: float) -> None:
     """Floor and Cut between the headline and there; the Floor alone where nothing is cut."""
     width, height = letter
     high = height - DRAWINGS_TOP - low
-    if not drawn["sections"] or high <= 0:
+    if not drawn.sections or high <= 0:
         return
     wide = width - 2 * MARGIN
-    cut_room = min(high * CUT_SHARE, cut_high(drawn["cut"], wide) + 30) if drawn["cut"] else 0.0
+    cut_room = min(high * CUT_SHARE, cut_high(drawn.cut, wide) + 30) if drawn.cut else 0.0
     names = section_names(job)
     box = (MARGIN, low + cut_room + 6, wide, high - cut_room - 20)
     scale = draw_floor(canvas, drawn, box, names)
     caption(canvas, MARGIN, height - DRAWINGS_TOP - 10, f"Floor, {scale}")
-    if drawn["cut"]:
-        scale = draw_cut(canvas, drawn["cut"], (MARGIN, low + 10, wide, cut_room - 28))
+    if drawn.cut:
+        scale = draw_cut(canvas, drawn.cut, (MARGIN, low + 10, wide, cut_room - 28))
         caption(
             canvas,
             MARGIN,
             low + cut_room - 10,
-            f"Cut at A, {drawn['cut']['ends'][0]['side']} side, {scale}, {measured_in()}",
+            f"Cut at A, {drawn.cut.ends[0].side} side, {scale}, {measured_in()}",
         )
 
 

@@ -251,8 +251,8 @@ def _foot(canvas: Canvas, job: Job, day: Day, found: Rack, ways: Sequence[Way]) 
     result = plan_logged(job, day)
     drawn = drawing(result, framing_of(job))
     half = (width - 2 * MARGIN) * 0.58
-    if drawn["cut"]:
-        scale = draw_cut(canvas, drawn["cut"], (MARGIN, 96, half, 168))
+    if drawn.cut:
+        scale = draw_cut(canvas, drawn.cut, (MARGIN, 96, half, 168))
         caption(canvas, MARGIN, 276, f"Your eave, {scale}")
     plain = ParagraphStyle("foot", fontName=REGULAR, fontSize=7.8, leading=10, textColor=INK, spaceAfter=3)
     stops = list(dict.fromkeys(flag.text for flag in result.flags if flag.level == "stop"))

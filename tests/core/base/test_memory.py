@@ -10,11 +10,12 @@ import numpy as np
 import pytest
 
 from elm_cover.core.base.memory import ENTRY_BYTES, EVERYWHERE, Itself, Memory, Together, remembered
-from elm_cover.core.drawing import drawing, floor
+from elm_cover.core.drawing import floor
 from elm_cover.core.plan import plan, plan_json
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import read_job
 from elm_cover.job.document import framing_of
+from tests.drawn import drawing
 
 
 def test_the_least_used_goes_where_the_kept_grow_too_large() -> None:

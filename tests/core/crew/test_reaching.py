@@ -8,11 +8,11 @@ from typing import Any
 import pytest
 
 from elm_cover.core.crew import Reach, reach
-from elm_cover.core.drawing import reach_drawing
 from elm_cover.core.plan import plan
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import Job, JobError, read_job
 from tests.conftest import attic
+from tests.drawn import reach_drawing
 from tests.random_jobs import random_job
 
 HATCH = {"id": "h", "kind": "hatch", "at_ft": [19, 12.5], "opening_in": [22.5, 30]}

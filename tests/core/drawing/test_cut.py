@@ -8,10 +8,10 @@ from typing import Any
 import numpy as np
 import pytest
 
-from elm_cover.core.drawing import drawing
-from elm_cover.core.drawing.cut import Cut, chord, cut_drawing, default_cut
-from elm_cover.core.drawing.eave_runs import bay_at, read_direction, runs
+from elm_cover.core.drawing.cut import Cut, chord, default_cut
+from elm_cover.core.drawing.eave_runs import bay_at, read_direction
 from tests.conftest import attic, eave, planned
+from tests.drawn import cut_drawing, drawing, runs
 
 RECTANGLE = ((0.0, 0.0), (38.0, 0.0), (38.0, 25.0), (0.0, 25.0))
 L_SHAPE = ((0.0, 0.0), (30.0, 0.0), (30.0, 10.0), (16.0, 10.0), (16.0, 20.0), (0.0, 20.0))

@@ -7,10 +7,10 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing.edge import edge_shapes
 from elm_cover.core.eaves.baffles import BaffleInput
 from elm_cover.core.eaves.bays import Bay, bay_row
 from elm_cover.core.eaves.eave import Eave
+from tests.drawn import drawn_edge
 
 HEEL, FILL_LINE = 7.5, 16.125
 EAVE = Eave(heel_in=HEEL, pitch_in_12=5, vent_gap_in=1.5, baffle_thickness_in=0)
@@ -23,7 +23,7 @@ LEG, CHUTE = 5.875, 31.85
 
 def drawn(eave: Eave = EAVE, baffle: BaffleInput | None = None, bay: Bay | None = None) -> dict[str, list[Any]]:
     by_role: dict[str, list[Any]] = {}
-    for shape in edge_shapes(lambda x: x, eave, FILL_LINE, baffle or BaffleInput(), bay):
+    for shape in drawn_edge(lambda x: x, eave, FILL_LINE, baffle or BaffleInput(), bay):
         by_role.setdefault(shape["role"], []).append(shape["points"])
     return by_role
 

@@ -6,8 +6,8 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing.enclosed_cut import enclosed_cut
 from elm_cover.core.enclosed.shapes import CavityInput, SlopeInput, WallInput, closed_cavity, sloped_bays, upright_wall
+from tests.drawn import drawn_enclosed
 
 # 12 × 8 ft in plan under a slope of 9 in 12: a 3-4-5 triangle, so that 8 ft of run are 10 ft along the slope.
 PLAN = ((0.0, 0.0), (12.0, 0.0), (12.0, 8.0), (0.0, 8.0))
@@ -36,7 +36,7 @@ def box(s0: float, s1: float, z0: float, z1: float) -> list[list[float]]:
 
 
 def test_a_slope_is_cut_across_two_bays_and_says_its_whole_length() -> None:
-    cut = enclosed_cut("sloped_bays", SLOPE, PLAN, 16)
+    cut = drawn_enclosed("sloped_bays", SLOPE, PLAN, 16)
     assert shapes_of(cut) == {
         "ceiling": [box(0, 33.5, -0.5, 0)],
         "cavity": [box(0, 33.5, 0, 6.25)],
@@ -57,14 +57,14 @@ def test_a_slope_is_cut_across_two_bays_and_says_its_whole_length() -> None:
 
 def test_no_channel_is_drawn_where_none_is_kept() -> None:
     found = sloped_bays(PLAN, 96, SlopeInput(rafter_depth_in=9.25, pitch_in_12=9, channel_in=0))
-    cut = enclosed_cut("sloped_bays", found, PLAN, 24)
+    cut = drawn_enclosed("sloped_bays", found, PLAN, 24)
     assert "air" not in shapes_of(cut) and "air channel" not in dimensions_of(cut)
     assert shapes_of(cut)["framing"][1] == box(24, 25.5, 0, 9.25)
     assert shapes_of(cut)["deck"] == [[[0, 9.25], [49.5, 9.25]]]
 
 
 def test_a_wall_is_cut_through_its_studs_and_says_its_height() -> None:
-    cut = enclosed_cut("knee_wall", wall(True), PLAN, 16)
+    cut = drawn_enclosed("knee_wall", wall(True), PLAN, 16)
     assert shapes_of(cut) == {
         "ceiling": [box(0, 33.5, -0.5, 0)],
         "cavity": [box(0, 33.5, 0, 3.5)],
@@ -80,11 +80,11 @@ def test_a_wall_is_cut_through_its_studs_and_says_its_height() -> None:
 
 @pytest.mark.parametrize("backed", [False, None])
 def test_a_backing_is_drawn_only_where_one_was_seen(backed: bool | None) -> None:
-    assert "backing" not in shapes_of(enclosed_cut("knee_wall", wall(backed), PLAN, 16))
+    assert "backing" not in shapes_of(drawn_enclosed("knee_wall", wall(backed), PLAN, 16))
 
 
 def test_framing_is_not_drawn_before_its_spacing_is_known() -> None:
-    cut = enclosed_cut("knee_wall", wall(True), PLAN)
+    cut = drawn_enclosed("knee_wall", wall(True), PLAN)
     assert "framing" not in shapes_of(cut) and set(dimensions_of(cut)) == {"stud", "height"}
     assert cut is not None and cut["box_in"] == [0, -0.5, 33.5, 3.5]
 
@@ -93,7 +93,7 @@ def test_framing_is_not_drawn_before_its_spacing_is_known() -> None:
 def test_a_level_bay_is_closed_on_top_by_what_it_is_closed_with(cover: str, wood_in: float) -> None:
     """A net hangs over joists of 5.5 in and the fill goes over them; under boards the joists reach the boards."""
     found = closed_cavity(PLAN, 96, CavityInput(cover=cover, depth_in=14), 5.5)
-    cut = enclosed_cut("netted_cavity", found, PLAN, 24)
+    cut = drawn_enclosed("netted_cavity", found, PLAN, 24)
     assert shapes_of(cut) == {
         "ceiling": [box(0, 49.5, -0.5, 0)],
         "cavity": [box(0, 49.5, 0, 14)],
@@ -107,7 +107,7 @@ def test_a_level_bay_is_closed_on_top_by_what_it_is_closed_with(cover: str, wood
 
 
 def test_floor_that_is_left_out_is_drawn_as_a_ceiling_over_the_cold_with_a_wall_to_close() -> None:
-    cut = enclosed_cut("left_out", None, PLAN)
+    cut = drawn_enclosed("left_out", None, PLAN)
     assert shapes_of(cut) == {
         "ceiling": [box(0, 120, -0.5, 0)],
         "backing": [[[120, -18], [120, 10]]],
@@ -117,4 +117,4 @@ def test_floor_that_is_left_out_is_drawn_as_a_ceiling_over_the_cold_with_a_wall_
 
 
 def test_nothing_is_drawn_of_bays_that_are_not_measured() -> None:
-    assert enclosed_cut("sloped_bays", None, PLAN) is None
+    assert drawn_enclosed("sloped_bays", None, PLAN) is None

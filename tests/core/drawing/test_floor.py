@@ -8,9 +8,9 @@ from typing import Any
 import numpy as np
 import pytest
 
-from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.packed import MOST_CELLS_DRAWN, OUTSIDE
 from tests.conftest import attic, eave, planned, rectangle
+from tests.drawn import drawing
 
 
 def floor(run: str | None = "y", spacing_in: float | None = 24.0, **section: Any) -> dict[str, Any]:

@@ -7,10 +7,11 @@ import math
 import numpy as np
 import pytest
 
-from elm_cover.core.drawing.heights import LEVELS_IN, height_lines
+from elm_cover.core.drawing.heights import LEVELS_IN
 from elm_cover.core.eaves.eave import Eave
 from elm_cover.core.eaves.roof import roof_field
 from elm_cover.core.floor.grid import grid_of
+from tests.drawn import drawn_heights
 
 RECTANGLE = ((0.0, 0.0), (38.0, 0.0), (38.0, 25.0), (0.0, 25.0))
 EAVE = Eave(heel_in=6.5, pitch_in_12=5, vent_gap_in=1.5, baffle_thickness_in=0)
@@ -24,7 +25,7 @@ HALF_FT = 0.375
 def lines(eaves: dict[int, Eave]) -> list[tuple[float, np.ndarray]]:
     grid = grid_of(RECTANGLE)
     room = roof_field(RECTANGLE, eaves, grid, ()).room_in
-    return [(line["room_in"], np.array(line["points_ft"])) for line in height_lines(grid, room)]
+    return [(line["room_in"], np.array(line["points_ft"])) for line in drawn_heights(grid, room)]
 
 
 def test_a_gabled_roof_has_each_height_twice_and_level_with_the_eaves() -> None:
@@ -73,7 +74,7 @@ def test_what_is_shorter_than_a_foot_is_not_drawn() -> None:
     spot = ((0.0, 0.0), (0.75, 0.0), (0.75, 25.0), (0.0, 25.0))
     grid = grid_of(spot)
     room = roof_field(spot, {0: EAVE, 2: EAVE}, grid, ()).room_in
-    assert height_lines(grid, room) == []
+    assert drawn_heights(grid, room) == []
 
 
 @pytest.mark.parametrize("eaves", [{0: EAVE}, {1: EAVE}, {0: EAVE, 1: EAVE}])

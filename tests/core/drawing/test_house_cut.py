@@ -6,14 +6,13 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.cut import Cut
-from elm_cover.core.drawing.house_cut import house_cut
 from elm_cover.core.drawing.house_levels import Along, Lies, Upright, lies
 from elm_cover.core.plan import plan
 from elm_cover.edits.start import Start, started
 from elm_cover.job import read_job
 from tests.conftest import attic, planned
+from tests.drawn import drawing, drawn_house
 
 # Side attics of 48 in, walls of 54, slopes of 42 in run, a flat of 132.
 PARTS = (
@@ -62,7 +61,7 @@ def house(**more: Any) -> tuple[Any, Any]:
         if section.get("kind") == "sloped_bays":
             section["slope"]["channel_in"] = 1.0
     result = plan(read_job(document))
-    return result, house_cut(result, Cut("side-south", (10, 1), (10, 2)))
+    return result, drawn_house(result, Cut("side-south", (10, 1), (10, 2)))
 
 
 SIDE = 12 * 4 + 5.5 * 2**0.5  # 55.78 in: the wall reaches rafters that hang 7.78 in below the deck
@@ -138,7 +137,7 @@ def test_fill_in_closed_bays_is_drawn_as_deep_as_it_is() -> None:
             section["slope"]["channel_in"] = 1.0
             section["existing"] = [{"material": "glass_batt", "depth_in": 2.0}]
             document.setdefault("choice", {})[section["id"]] = {"method": "enclosed_fill", "product": "c1"}
-    found = house_cut(plan(read_job(document)), Cut("side-south", (10, 1), (10, 2)))
+    found = drawn_house(plan(read_job(document)), Cut("side-south", (10, 1), (10, 2)))
     assert found is not None
     (old,), (new,) = by_section(found, "old_fill")["slope-south"], by_section(found, "new_fill")["slope-south"]
     # 4½ in under the channel: 2 in old and 2½ in new, square to the slope at 45°.
@@ -163,14 +162,14 @@ def test_bays_that_are_not_measured_are_named_and_lie_level() -> None:
         Start(shape="half_storey", length_ft=30.0, width_ft=26.0, knee_wall_ft=4.5, ceiling_ft=8.0, pitch_in_12=12.0,
               heel_in=6.0, rafter_in=5.5, stud_in=3.5)
     )  # fmt: skip
-    found = house_cut(plan(read_job(document)), Cut("flat", (10, 12), (10, 13)))
+    found = drawn_house(plan(read_job(document)), Cut("flat", (10, 12), (10, 13)))
     assert found is not None
     assert [text.split(":")[0] for text in found["missing"]] == ["Slope south", "Slope north"]
 
 
 def test_a_house_of_one_floor_has_no_other_drawing_and_none_is_made_unasked() -> None:
     result = planned(attic())
-    assert house_cut(result, Cut("main", (10, 3), (10, 9))) is None
+    assert drawn_house(result, Cut("main", (10, 3), (10, 9))) is None
     several, _ = house()
     cut = Cut("side-south", (10, 1), (10, 2))
     assert drawing(several, {}, cut)["house"] is None

@@ -6,8 +6,9 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing.item_cut import DRAWN, item_cut
+from elm_cover.core.drawing.item_cut import DRAWN
 from tests.conftest import attic, planned
+from tests.drawn import drawn_item
 
 FEATURES = [
     {"id": "ch", "kind": "chase", "size_in": [16, 24], "at_ft": [10, 10]},
@@ -28,7 +29,7 @@ def cut(key: str, **cures: str) -> dict[str, Any]:
         {"id": "s", "section": "main", "kind": "pull_down_stair", "opening_in": [22.5, 54]},
     ]
     job["preparation"] = {"decisions": [{"key": k.replace("__", ":"), "cure": v} for k, v in cures.items()]}
-    found = item_cut(planned(job), key)
+    found = drawn_item(planned(job), key)
     assert found is not None
     return found
 
@@ -95,4 +96,4 @@ def test_every_kind_that_is_drawn_is_within_its_box() -> None:
 
 def test_what_has_nothing_to_draw_is_not_drawn() -> None:
     result = planned(attic())
-    assert item_cut(result, "plates:main") is None and item_cut(result, "nothing:here") is None
+    assert drawn_item(result, "plates:main") is None and drawn_item(result, "nothing:here") is None

@@ -7,13 +7,14 @@ from typing import Any
 
 import numpy as np
 
-from elm_cover.core.drawing.packed import MOST_CELLS_DRAWN, packed_grid
+from elm_cover.core.drawing.packed import MOST_CELLS_DRAWN
 from tests.conftest import attic, eave, planned
+from tests.drawn import drawn_grid
 
 
 def grid(**section: Any) -> tuple[dict[str, Any], Any]:
     fields = planned(attic(**section)).fields["main"]
-    found = packed_grid(fields)
+    found = drawn_grid(fields)
     assert found is not None
     return found, fields
 
@@ -57,4 +58,4 @@ def test_what_counts_as_full_is_what_nine_tenths_of_the_floor_do_not_pass() -> N
 def test_nothing_is_packed_where_nothing_is_known() -> None:
     job = attic(existing=None)
     job["choice"] = {}
-    assert packed_grid(planned(job).fields["main"]) is None
+    assert drawn_grid(planned(job).fields["main"]) is None

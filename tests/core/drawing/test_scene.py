@@ -9,11 +9,11 @@ from typing import Any
 import numpy as np
 import pytest
 
-from elm_cover.core.drawing import drawing
 from elm_cover.core.drawing.cut import Cut
 from elm_cover.core.drawing.sizes import SEEN_IN
 from elm_cover.core.floor.outline import edge_side
 from tests.conftest import attic, eave, planned, rectangle
+from tests.drawn import drawing
 
 FRAMING = {"main": ("y", 24.0)}
 L_SHAPE = [[0, 0], [30, 0], [30, 10], [16, 10], [16, 20], [0, 20]]

@@ -6,8 +6,9 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing.cut import Cut, cut_drawing
+from elm_cover.core.drawing.cut import Cut
 from tests.conftest import attic, eave, planned
+from tests.drawn import cut_drawing
 
 
 def drawn(**settings: Any) -> dict[str, Any]:
@@ -19,7 +20,8 @@ def drawn(**settings: Any) -> dict[str, Any]:
     )
     job["settings"] = {"vent_gap_in": 0.0, "chart_rule": "interpolate"} | settings
     job["choice"]["main"]["depth"] = {"by": "installed_in", "value_in": 15}
-    return cut_drawing(Cut("main", (24, 33), (24, 35)), planned(job).fields["main"])
+    found: dict[str, Any] = cut_drawing(Cut("main", (24, 33), (24, 35)), planned(job).fields["main"])
+    return found
 
 
 # 96 in from plate to plate. Room over the plates 12 and 9 in, one more with each inch inward: the fill line of 18 in is

@@ -22,15 +22,14 @@ from elm_cover.core.base.metric import all_in_metric
 from elm_cover.core.crew import load_list, reach
 from elm_cover.core.crew.day_tasks import job_tasks
 from elm_cover.core.crew.orders import needs_of
-from elm_cover.core.drawing import reach_drawing
 from elm_cover.core.drawing.cut import Cut
-from elm_cover.core.drawing.scene import drawing, thumbnail
 from elm_cover.core.plan import Plan, corners, plan, plan_json
 from elm_cover.core.rack.mix import Limits
 from elm_cover.core.ways import rack
 from elm_cover.demo.jobs import demo_documents
 from elm_cover.job import Job, read_job
 from elm_cover.job.firm import Firm
+from tests.drawn import drawing, reach_drawing, thumbnail
 from tests.random_jobs import POOL, random_job
 
 RECORDED = Path(__file__).parent / "recorded" / "parts.json"

@@ -7,10 +7,10 @@ from typing import Any
 
 import pytest
 
-from elm_cover.core.drawing import drawing
 from elm_cover.edits.join_sections import join_sections
 from elm_cover.job import JobError, read_job
 from tests.conftest import attic, codes, eave, planned, rectangle
+from tests.drawn import drawing
 
 
 def test_a_hole_is_no_floor() -> None:

@@ -9,13 +9,13 @@ import numpy as np
 import pytest
 
 from elm_cover.core.base.memory import EVERYWHERE, Memory
-from elm_cover.core.drawing import drawing
 from elm_cover.core.laying import decided, heat
 from elm_cover.core.plan import Plan, plan
 from elm_cover.core.section import eave_flags
 from elm_cover.job import read_job
 from elm_cover.job.document import framing_of
 from tests.conftest import attic, codes, planned
+from tests.drawn import drawing
 
 READINGS = [{"at_ft": [x, y], "depth_in": 3 + (x + y) % 4} for x in (3, 15, 30) for y in (4, 13, 21)]
 MAPPED: dict[str, Any] = {"existing": [{"material": "cellulose_loose", "depth_in": 4}], "readings": READINGS}

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import partial
-from typing import Any
 
 import numpy as np
 import shapely
 
 from ..base.arrays import Floats, Points
 from ..base.memory import remembered
-from ..eaves.bays import Bay
 from ..eaves.eave import Eave
 from ..eaves.remedies import dressing
 from ..eaves.roof import RoofField, roof_at
@@ -21,6 +19,7 @@ from ..layers.stack import Lying, Stack, depth_of
 from ..old_fill.readings import depth_map
 from ..section.result import SectionFields
 from .cut_ends import cut_end, deck_shapes, place_along, wall_shapes
+from .drawn import CutMaterials, DrawnCut, Shape
 from .edge import edge_shapes
 from .sizes import BOARD_IN, NEAR_FT, polyline, shape
 
@@ -101,13 +100,13 @@ def _sampled(outline: Points, eaves: tuple[tuple[int, Eave], ...], cut: Cut) -> 
     return Sampled(a=a, b=b, s=s, x=x, y=y, roof=roof)
 
 
-def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
+def cut_drawing(cut: Cut, fields: SectionFields) -> DrawnCut:
     """Shapes of the cut, each {role, points}: polygons close themselves, lines do not."""
     line = _sampled(fields.outline_ft, tuple(sorted(fields.eaves.items())), cut)
     a, b, s, x, y, roof = line.a, line.b, line.s, line.x, line.y, line.roof
     unit = (b - a) / float(np.hypot(*(b - a)))
     shapes = [shape("ceiling", [(0, 0), (s[-1], 0), (s[-1], -BOARD_IN), (0, -BOARD_IN)], closed=True)]
-    ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
+    cut_ends = [cut_end(fields, a, unit, 0.0, 1), cut_end(fields, b, -unit, s[-1], -1)]
     stack = fields.stack or (Stack(fields.today, NO_FILL) if fields.today is not None else None)
     if stack is not None:
         dressed = None
@@ -116,43 +115,37 @@ def cut_drawing(cut: Cut, fields: SectionFields) -> dict[str, Any]:
         lying = stack.at(roof.room_in, _old_along(fields, stack, x, y), dressed)
         shapes += _lying_shapes(stack, lying, s, dressed is not None)
     if fields.stack is not None:
-        for end in ends:
-            if end["eave"] is not None:
-                place, eave = partial(place_along, end), fields.eaves[end["edge"]]
-                shapes += edge_shapes(place, eave, fields.stack.depth_in, fields.baffle, end["bay_cut"])
+        for end, bay in cut_ends:
+            if end.eave is not None:
+                place, eave = partial(place_along, end), fields.eaves[end.edge]
+                shapes += edge_shapes(place, eave, fields.stack.depth_in, fields.baffle, bay)
     shapes += deck_shapes(s, roof.plane_in, roof.edge, fields.eaves)
+    ends = [end for end, _ in cut_ends]
     for end in ends:
-        shapes += wall_shapes(end, fields.eaves.get(end["edge"]))
-        end["bay"] = _bay_said(end.pop("bay_cut"))
-    return {
-        "section": cut.section,
-        "from_ft": a.tolist(),
-        "to_ft": b.tolist(),
-        "length_in": float(s[-1]),
-        "shapes": shapes,
-        "ends": ends,
-        "materials": {
-            "old": [layer.material for layer in (fields.today or ())],
-            "batts": [layer.material for layer in (stack.batts if stack else ())],
-        },
-        **_depths(stack, fields.stack),
-    }
+        shapes += wall_shapes(end, fields.eaves.get(end.edge))
+    planned = fields.stack
+    return DrawnCut(
+        section=cut.section,
+        from_ft=a.tolist(),
+        to_ft=b.tolist(),
+        length_in=float(s[-1]),
+        shapes=shapes,
+        ends=ends,
+        materials=CutMaterials(
+            old=[layer.material for layer in (fields.today or ())],
+            batts=[layer.material for layer in (stack.batts if stack else ())],
+        ),
+        old_in=None if stack is None else stack.old_in,
+        batts_in=None if planned is None else depth_of(planned.batts),
+        fill_line_in=None if planned is None else planned.depth_in,
+        installed_in=None if planned is None else planned.installed_in,
+        settled_in=None if planned is None else planned.settled_in,
+    )
 
 
-def _depths(stack: Stack | None, planned: Stack | None) -> dict[str, float | None]:
-    """The depths that are written beside the ruler; those of new fill None while none is planned."""
-    return {
-        "old_in": None if stack is None else stack.old_in,
-        "batts_in": None if planned is None else depth_of(planned.batts),
-        "fill_line_in": None if planned is None else planned.depth_in,
-        "installed_in": None if planned is None else planned.installed_in,
-        "settled_in": None if planned is None else planned.settled_in,
-    }
-
-
-def _lying_shapes(stack: Stack, lying: Lying, s: Floats, dressed: bool) -> list[dict[str, Any]]:
+def _lying_shapes(stack: Stack, lying: Lying, s: Floats, dressed: bool) -> list[Shape]:
     """What lies along the cut, from the ceiling up: fill under lifted batts, old fill, batts, work at the edge, new fill."""
-    shapes: list[dict[str, Any]] = []
+    shapes: list[Shape] = []
     old, top = lying.under_in, lying.top_in
     lies = polyline(s, lying.old_in)
     under = _under(stack, lying)
@@ -190,14 +183,7 @@ def _under(stack: Stack, lying: Lying) -> Floats | None:
     return fresh
 
 
-def _bay_said(bay: Bay | None) -> dict[str, Any] | None:
-    """What is in the bay that is cut at an eave."""
-    if bay is None:
-        return None
-    return {"place": bay.place, "state": bay.state, "baffle": bay.baffle, "plug": bay.plug, "to_wind": bay.to_wind}
-
-
-def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
+def _remedy(depth: Floats, s: Floats) -> list[Shape]:
     """What is laid over the plates in place of the fill."""
     shapes = []
     there = np.flatnonzero(depth > 0)
@@ -208,7 +194,7 @@ def _remedy(depth: Floats, s: Floats) -> list[dict[str, Any]]:
     return shapes
 
 
-def _batts(stack: Stack, lying: Lying, s: Floats) -> list[dict[str, Any]]:
+def _batts(stack: Stack, lying: Lying, s: Floats) -> list[Shape]:
     """New batts along the cut, layer by layer."""
     shapes, bottom = [], lying.old_in
     for laid in lying.layers[len(lying.layers) - len(stack.batts) :]:

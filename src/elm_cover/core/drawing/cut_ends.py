@@ -9,15 +9,17 @@ import numpy as np
 import shapely
 
 from ..base.arrays import Floats
+from ..eaves.bays import Bay
 from ..eaves.eave import Eave
 from ..floor.outline import counter_clockwise, edge_side
 from ..section.result import SectionFields
+from .drawn import BayCut, CutEnd, EaveShown, Shape
 from .eave_runs import bay_at
 from .sizes import BOARD_IN, NEAR_FT, OVERHANG_IN, PLATE_IN, polyline, shape
 
 
-def cut_end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> dict[str, Any]:
-    """Which edge the cut ends on, and how much the cut stretches what lies square to that edge."""
+def cut_end(fields: SectionFields, at: Floats, inward: Floats, s: float, direction: int) -> tuple[CutEnd, Bay | None]:
+    """Which edge the cut ends on, how much the cut stretches what lies square to that edge, and the bay that is cut there."""
     outline = fields.outline_ft
     best, edge = np.inf, 0
     point = shapely.Point(at)
@@ -30,33 +32,41 @@ def cut_end(fields: SectionFields, at: Floats, inward: Floats, s: float, directi
     normal = sign * np.array([-(end - start)[1], (end - start)[0]]) / np.hypot(*(end - start))
     square = max(0.05, abs(float(normal @ inward)))
     eave = fields.eaves.get(edge)
-    return {
-        "edge": edge,
-        "side": edge_side(outline, edge),
-        "s_in": float(s),
-        "direction": direction,
-        "stretch": 1 / square,
-        "plate_width_in": fields.plate_widths_in[edge],
-        "bay_cut": bay_at(fields, edge, at),
-        "eave": None
-        if eave is None
-        else {
-            "heel_in": eave.heel_in,
-            "pitch_in_12": eave.pitch_in_12,
-            "room_at_plate_in": eave.room_at_plate_in,
-            "vent_gap_in": eave.vent_gap_in,
-        },
-    }
+    shown = None
+    if eave is not None:
+        shown = EaveShown(
+            heel_in=eave.heel_in,
+            pitch_in_12=eave.pitch_in_12,
+            room_at_plate_in=eave.room_at_plate_in,
+            vent_gap_in=eave.vent_gap_in,
+        )
+    bay = bay_at(fields, edge, at)
+    ends_on = CutEnd(
+        edge=edge,
+        side=edge_side(outline, edge),
+        s_in=float(s),
+        direction=direction,
+        stretch=1 / square,
+        plate_width_in=fields.plate_widths_in[edge],
+        eave=shown,
+        bay=_bay_said(bay),
+    )
+    return ends_on, bay
 
 
-def place_along(end: dict[str, Any], x_in: float) -> float:
+def _bay_said(bay: Bay | None) -> BayCut | None:
+    """What is in the bay that is cut at an eave."""
+    if bay is None:
+        return None
+    return BayCut(place=bay.place, state=bay.state, baffle=bay.baffle, plug=bay.plug, to_wind=bay.to_wind)
+
+
+def place_along(end: CutEnd, x_in: float) -> float:
     """s of a point that lies x inward from the plate's outer edge, square to the wall."""
-    return float(end["s_in"] + end["direction"] * x_in * end["stretch"])
+    return float(end.s_in + end.direction * x_in * end.stretch)
 
 
-def deck_shapes(
-    s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: Mapping[int, Eave]
-) -> list[dict[str, Any]]:
+def deck_shapes(s: Floats, plane: Floats, edge: np.ndarray[Any, Any], eaves: Mapping[int, Eave]) -> list[Shape]:
     """Underside of the deck, in as many stretches as there are."""
     if not eaves:
         return []
@@ -71,9 +81,9 @@ def deck_shapes(
     return shapes
 
 
-def wall_shapes(end: dict[str, Any], eave: Eave | None) -> list[dict[str, Any]]:
+def wall_shapes(end: CutEnd, eave: Eave | None) -> list[Shape]:
     """Plate and wall under it; at an eave the overhang and the soffit too."""
-    wide = end["plate_width_in"]
+    wide = end.plate_width_in
     plate = [
         (place_along(end, x), z) for x, z in ((0, -BOARD_IN), (wide, -BOARD_IN), (wide, -PLATE_IN), (0, -PLATE_IN))
     ]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 import numpy as np
 
@@ -11,12 +10,13 @@ from ..base.arrays import Floats, Points
 from ..eaves.bays import Bay, BayRow
 from ..floor.outline import counter_clockwise, edge_length_ft, edge_side
 from ..section.result import SectionFields
+from .drawn import DrawnBay, DrawnRun
 
 BAY_MARK_FT = 1.2
 INSET = 0.14
 
 
-def runs(outline: Points, kinds: tuple[str, ...], rows: Mapping[int, BayRow]) -> list[dict[str, Any]]:
+def runs(outline: Points, kinds: tuple[str, ...], rows: Mapping[int, BayRow]) -> list[DrawnRun]:
     """The eave runs of a section, in the order of its walls, each with its bays from corner to corner.
 
     outline in ft; kinds: of its walls; rows: by wall. reads_backward: whether the run, drawn as on the Floor from west to
@@ -25,22 +25,22 @@ def runs(outline: Points, kinds: tuple[str, ...], rows: Mapping[int, BayRow]) ->
     return [_run(outline, edge, rows.get(edge)) for edge, kind in enumerate(kinds) if kind == "eave"]
 
 
-def _run(outline: Points, edge: int, row: BayRow | None) -> dict[str, Any]:
+def _run(outline: Points, edge: int, row: BayRow | None) -> DrawnRun:
     start, end = np.array(outline[edge]), np.array(outline[(edge + 1) % len(outline)])
     along = end - start
     outward = _outward(outline, along)
     middle = (start + end) / 2
     ends, backward = read_direction(outline, edge)
-    return {
-        "edge": edge,
-        "side": edge_side(outline, edge),
-        "run_ft": edge_length_ft(outline, edge),
-        "ends": list(ends),
-        "reads_backward": backward,
-        "cut_from_ft": middle.tolist(),
-        "cut_to_ft": (middle - outward).tolist(),
-        "bays": [] if row is None else [_bay(bay, start, along, outward) for bay in row.bays],
-    }
+    return DrawnRun(
+        edge=edge,
+        side=edge_side(outline, edge),
+        run_ft=edge_length_ft(outline, edge),
+        ends=list(ends),
+        reads_backward=backward,
+        cut_from_ft=middle.tolist(),
+        cut_to_ft=(middle - outward).tolist(),
+        bays=[] if row is None else [_bay(bay, start, along, outward) for bay in row.bays],
+    )
 
 
 def read_direction(outline: Points, edge: int) -> tuple[tuple[str, str], bool]:
@@ -51,25 +51,25 @@ def read_direction(outline: Points, edge: int) -> tuple[tuple[str, str], bool]:
     return ("north", "south"), bool(along[1] > 0)
 
 
-def _bay(bay: Bay, start: Floats, along: Floats, outward: Floats) -> dict[str, Any]:
+def _bay(bay: Bay, start: Floats, along: Floats, outward: Floats) -> DrawnBay:
     unit = along / np.hypot(*along)
     inset = (bay.to_in - bay.from_in) * INSET
     a, b = (
         (start + unit * at / 12 + outward * BAY_MARK_FT).tolist() for at in (bay.from_in + inset, bay.to_in - inset)
     )
-    return {
-        "place": bay.place,
-        "from_in": bay.from_in,
-        "to_in": bay.to_in,
-        "from_ft": a,
-        "to_ft": b,
-        "state": bay.state,
-        "by": bay.by,
-        "vented": bay.vented,
-        "baffle": bay.baffle,
-        "plug": bay.plug,
-        "to_wind": bay.to_wind,
-    }
+    return DrawnBay(
+        place=bay.place,
+        from_in=bay.from_in,
+        to_in=bay.to_in,
+        from_ft=a,
+        to_ft=b,
+        state=bay.state,
+        by=bay.by,
+        vented=bay.vented,
+        baffle=bay.baffle,
+        plug=bay.plug,
+        to_wind=bay.to_wind,
+    )
 
 
 def bay_at(fields: SectionFields, edge: int, at_ft: Floats) -> Bay | None:

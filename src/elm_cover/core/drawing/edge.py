@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Callable
-from typing import Any
 
 import numpy as np
 
 from ..eaves.baffles import BaffleInput, fitting
 from ..eaves.bays import Bay
 from ..eaves.eave import Eave
+from .drawn import Shape
 from .sizes import OVERHANG_IN, Point, shape
 
 LAP_TICK_IN = 0.9
@@ -21,16 +21,14 @@ APART_IN = 0.35
 Place = Callable[[float], float]
 
 
-def edge_shapes(
-    place: Place, eave: Eave, depth_in: float, baffle: BaffleInput, bay: Bay | None
-) -> list[dict[str, Any]]:
+def edge_shapes(place: Place, eave: Eave, depth_in: float, baffle: BaffleInput, bay: Bay | None) -> list[Shape]:
     """What stands in the bay that is cut: a baffle with the air over it, a plug, or nothing. place: x inward to s."""
     if bay is None or bay.baffle is not False:
         return _baffle(place, eave, depth_in, baffle)
     return [_plug(place, eave, depth_in)] if bay.plug else []
 
 
-def _baffle(place: Place, eave: Eave, depth_in: float, baffle: BaffleInput) -> list[dict[str, Any]]:
+def _baffle(place: Place, eave: Eave, depth_in: float, baffle: BaffleInput) -> list[Shape]:
     """Wind block, chute and the air over it."""
     c0 = eave.room_at_plate_in
     reach = eave.chute_reach_in(depth_in)
@@ -58,7 +56,7 @@ def _baffle(place: Place, eave: Eave, depth_in: float, baffle: BaffleInput) -> l
     return [*shapes, shape("air", air)]
 
 
-def _plug(place: Place, eave: Eave, depth_in: float) -> dict[str, Any]:
+def _plug(place: Place, eave: Eave, depth_in: float) -> Shape:
     """A piece of batt rolled into the end of the bay, up to the deck."""
     top = min(depth_in, eave.heel_in)
     points = [(0.0, 0.0), (PLUG_IN, 0.0), (PLUG_IN, min(depth_in, eave.heel_in + PLUG_IN * eave.slope)), (0.0, top)]

@@ -11,12 +11,12 @@ the slope is and how high the wall is said beside it, and drawn in the cut throu
 from __future__ import annotations
 
 import math
-from typing import Any
 
 from ..base.arrays import Points
 from ..enclosed.shapes import Enclosed
 from ..floor.outline import edge_length_ft, polygon_area_ft2
 from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
+from .drawn import Dimension, EnclosedCut, Shape
 from .sizes import BOARD_IN, Point, box_of, shape
 
 BAYS_SHOWN = 2
@@ -27,14 +27,14 @@ ROOM_BELOW_IN = 18.0
 
 
 def enclosed_cut(
-    kind: str, found: Enclosed | None, outline: Points, spacing_in: float | None = None
-) -> dict[str, Any] | None:
-    """Shapes and dimensions of the cut, each dimension with its name, inches and the two points it is between.
+    kind: str, found: Enclosed | None, outline: Points, spacing_in: float | None = None, section: str = ""
+) -> EnclosedCut | None:
+    """Shapes and dimensions of a section's cut, each dimension with its name, inches and the two points it is between.
 
     spacing_in: of the framing; None: not known, then none is drawn. None while the section's own dimensions are not known.
     """
     if kind == "left_out":
-        return _left_out()
+        return _left_out(section)
     if found is None:
         return None
     wide = WIDTH_SHOWN_IN if spacing_in is None else BAYS_SHOWN * spacing_in + JOIST_WIDTH_IN
@@ -44,10 +44,10 @@ def enclosed_cut(
         *_framing(found, spacing_in),
         *_closed_by(found, wide),
     ]
-    return _made(shapes, [*_across(found, spacing_in, wide), *_of_the_whole(found, outline)])
+    return _made(section, shapes, [*_across(found, spacing_in, wide), *_of_the_whole(found, outline)])
 
 
-def _framing(found: Enclosed, spacing_in: float | None) -> list[dict[str, Any]]:
+def _framing(found: Enclosed, spacing_in: float | None) -> list[Shape]:
     """Rafters, studs or joists in section; under a net only as high as they are."""
     if spacing_in is None:
         return []
@@ -56,7 +56,7 @@ def _framing(found: Enclosed, spacing_in: float | None) -> list[dict[str, Any]]:
     return [_box("framing", s, s + JOIST_WIDTH_IN, 0, top) for s in left]
 
 
-def _closed_by(found: Enclosed, wide: float) -> list[dict[str, Any]]:
+def _closed_by(found: Enclosed, wide: float) -> list[Shape]:
     """What the bays end at on the attic's side: the deck with its channel, the backing where there is one, net or floor."""
     if found.kind == "sloped_bays":
         lines = [_line("deck", found.framing_in, wide)]
@@ -68,11 +68,11 @@ def _closed_by(found: Enclosed, wide: float) -> list[dict[str, Any]]:
     return [_line("net" if found.cover == "net" else "floor", found.depth_in, wide)]
 
 
-def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[dict[str, Any]]:
+def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[Dimension]:
     """The dimensions that the drawing shows; those along the depth in the first bay, the bay's own in the second."""
     bay = wide / BAYS_SHOWN
 
-    def deep(name: str, at: float, low: float, high: float) -> dict[str, Any]:
+    def deep(name: str, at: float, low: float, high: float) -> Dimension:
         return _dimension(name, high - low, (bay * at, low), (bay * at, high))
 
     dimensions = []
@@ -91,7 +91,7 @@ def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[dict
     return dimensions
 
 
-def _of_the_whole(found: Enclosed, outline: Points) -> list[dict[str, Any]]:
+def _of_the_whole(found: Enclosed, outline: Points) -> list[Dimension]:
     """How long a slope is, its plan depth being plan area over its longest side; how high a wall is."""
     if found.kind == "sloped_bays":
         longest = max(edge_length_ft(outline, i) for i in range(len(outline)))
@@ -100,7 +100,7 @@ def _of_the_whole(found: Enclosed, outline: Points) -> list[dict[str, Any]]:
     return [_dimension("height", found.height_ft * 12)] if found.kind == "knee_wall" else []
 
 
-def _left_out() -> dict[str, Any]:
+def _left_out(section: str) -> EnclosedCut:
     """The ceiling over unheated space, and the wall to the house that has to be closed."""
     wide = LEFT_OUT_SHOWN_IN
     shapes = [
@@ -108,26 +108,26 @@ def _left_out() -> dict[str, Any]:
         shape("backing", [(wide, -ROOM_BELOW_IN), (wide, 10)]),
         _box("cold", 0, wide, -ROOM_BELOW_IN, -BOARD_IN),
     ]
-    return _made(shapes, [])
+    return _made(section, shapes, [])
 
 
-def _made(shapes: list[dict[str, Any]], dimensions: list[dict[str, Any]]) -> dict[str, Any]:
-    return {"shapes": shapes, "dimensions": dimensions, "box_in": list(box_of(shapes))}
+def _made(section: str, shapes: list[Shape], dimensions: list[Dimension]) -> EnclosedCut:
+    return EnclosedCut(section=section, shapes=shapes, dimensions=dimensions, box_in=list(box_of(shapes)))
 
 
-def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> dict[str, Any]:
+def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> Shape:
     return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
 
 
-def _line(role: str, z: float, wide: float) -> dict[str, Any]:
+def _line(role: str, z: float, wide: float) -> Shape:
     return shape(role, [(0, z), (wide, z)])
 
 
-def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> dict[str, Any]:
+def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> Dimension:
     """A dimension between two points; without them one of the whole, of which only a part is drawn."""
-    return {
-        "name": name,
-        "value_in": value_in,
-        "from_in": None if a is None else list(map(float, a)),
-        "to_in": None if b is None else list(map(float, b)),
-    }
+    return Dimension(
+        name=name,
+        value_in=value_in,
+        from_in=None if a is None else list(map(float, a)),
+        to_in=None if b is None else list(map(float, b)),
+    )

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 import contourpy
 import numpy as np
 import shapely
 
 from ..base.arrays import Floats
 from ..floor.grid import Grid
+from .drawn import DrawnHeight
 
 LEVELS_IN = (6.0, 12.0, 18.0, 24.0, 36.0, 48.0, 60.0, 72.0, 96.0, 120.0, 144.0, 192.0, 240.0)
 MOST_LINES = 6
@@ -18,8 +17,8 @@ SMOOTH_FT = 0.04
 MOST_SAMPLES = 12_000
 
 
-def height_lines(grid: Grid, room_in: Floats) -> list[dict[str, Any]]:
-    """Lines of equal room: {room_in, points_ft}, at round heights, no more than six of them.
+def height_lines(grid: Grid, room_in: Floats) -> list[DrawnHeight]:
+    """Lines of equal room at round heights, no more than six of them.
 
     Lines come from the grid's cell centers, so they end half a cell short of a wall.
     """
@@ -39,7 +38,7 @@ def height_lines(grid: Grid, room_in: Floats) -> list[dict[str, Any]]:
     y = grid.origin_ft[1] + (np.arange(field.shape[0]) * step + step // 2 + 0.5) * grid.cell_ft
     made = contourpy.contour_generator(x, y, np.ma.masked_invalid(field))
     return [
-        {"room_in": level, "points_ft": [[float(a), float(b)] for a, b in line.coords]}
+        DrawnHeight(room_in=level, points_ft=[[float(a), float(b)] for a, b in line.coords])
         for level in levels
         for points in made.lines(level)
         if (line := shapely.LineString(np.asarray(points)).simplify(SMOOTH_FT)).length >= SHORTEST_FT

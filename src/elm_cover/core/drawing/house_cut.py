@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -15,6 +15,7 @@ from ..base.units import feet_inches
 from ..plan import Plan
 from ..section.result import SectionFields, SectionPlan
 from .cut import Cut, chord, cut_drawing
+from .drawn import HouseCut, HousePart, HouseShape, Shape
 from .enclosed_cut import ROOM_BELOW_IN
 from .house_levels import NEAR_BORDER_IN, Along, Lies, Upright, lies
 from .sizes import BOARD_IN, NEAR_FT, Point, box_of, shape
@@ -39,7 +40,7 @@ class _Line:
         return (float(x), float(y))
 
 
-def house_cut(plan: Plan, cut: Cut) -> dict[str, Any] | None:
+def house_cut(plan: Plan, cut: Cut) -> HouseCut | None:
     """Every section on the line of the cut; None where there is no other than its own.
 
     What keeps a section from being drawn is said in missing. Shapes carry the section that they are of.
@@ -52,31 +53,35 @@ def house_cut(plan: Plan, cut: Cut) -> dict[str, Any] | None:
     missing = [f"{s.name or s.id}: its own dimensions are not all known." for s in _unmeasured(plan, crossed)]
     parts, walls = _parts(plan, crossed), _walls(plan, crossed)
     heights = lies(parts, walls)
-    shapes: list[dict[str, Any]] = []
-    drawn: list[dict[str, Any]] = []
+    shapes: list[HouseShape] = []
+    drawn: list[HousePart] = []
     for along, at in zip(parts, heights, strict=True):
         section = _section(plan, along)
-        shapes += [{**one, "section": section.id} for one in _shapes(plan, line, along, at)]
+        shapes += [_of(section, one) for one in _shapes(plan, line, along, at)]
         drawn.append(_part(plan, section, along.s0_in, along.s1_in, (at.left_in + at.right_in) / 2))
     for section, ends in crossed:
         wall = plan.fields[section.id].enclosed
         if section.kind != "knee_wall" or wall is None:
             continue
         made, middle = _upright(wall, ends, parts, heights)
-        shapes += [{**one, "section": section.id} for one in made]
+        shapes += [_of(section, one) for one in made]
         drawn.append(_part(plan, section, ends[0], ends[1], middle))
     if not shapes:
         return None
     s0, z0, s1, z1 = box_of(shapes)
     start, end = parts[0].s0_in if parts else s0, parts[-1].s1_in if parts else s1
-    return {
-        "from_ft": line.point(start),
-        "to_ft": line.point(end),
-        "shapes": shapes,
-        "parts": sorted(drawn, key=lambda part: part["at_in"][0]),
-        "box_in": (s0, z0, s1, z1),
-        "missing": missing + list(_gaps(plan, parts, heights)),
-    }
+    return HouseCut(
+        from_ft=line.point(start),
+        to_ft=line.point(end),
+        shapes=shapes,
+        parts=sorted(drawn, key=lambda part: part.at_in[0]),
+        box_in=(s0, z0, s1, z1),
+        missing=missing + list(_gaps(plan, parts, heights)),
+    )
+
+
+def _of(section: SectionPlan, one: Shape) -> HouseShape:
+    return HouseShape(role=one.role, closed=one.closed, points=one.points, section=section.id)
 
 
 def _gaps(plan: Plan, parts: list[Along], heights: tuple[Lies, ...]) -> Iterator[str]:
@@ -151,12 +156,12 @@ def _walls(plan: Plan, crossed: list[tuple[SectionPlan, tuple[float, float]]]) -
     return found
 
 
-def _shapes(plan: Plan, line: _Line, along: Along, at: Lies) -> list[dict[str, Any]]:
+def _shapes(plan: Plan, line: _Line, along: Along, at: Lies) -> list[Shape]:
     section = _section(plan, along)
     fields = plan.fields[section.id]
     if section.kind == "open_floor":
         cut = cut_drawing(Cut(section.id, line.point(along.s0_in + 1), line.point(along.s1_in - 1)), fields)
-        return _moved(cut["shapes"], along.s0_in, at.left_in)
+        return _moved(cut.shapes, along.s0_in, at.left_in)
     if section.kind == "sloped_bays":
         return _slope(section, fields, along, at)
     s0, s1, z = along.s0_in, along.s1_in, at.left_in
@@ -171,11 +176,11 @@ def _shapes(plan: Plan, line: _Line, along: Along, at: Lies) -> list[dict[str, A
     return [ceiling, *_filled(section, lambda s, up: (s0 + s, z + up), s1 - s0), shape(cover, [(s0, top), (s1, top)])]
 
 
-def _moved(shapes: list[dict[str, Any]], s_in: float, z_in: float) -> list[dict[str, Any]]:
-    return [{**one, "points": [[s + s_in, z + z_in] for s, z in one["points"]]} for one in shapes]
+def _moved(shapes: Sequence[Shape], s_in: float, z_in: float) -> list[Shape]:
+    return [replace(one, points=[[s + s_in, z + z_in] for s, z in one.points]) for one in shapes]
 
 
-def _slope(section: SectionPlan, fields: SectionFields, along: Along, at: Lies) -> list[dict[str, Any]]:
+def _slope(section: SectionPlan, fields: SectionFields, along: Along, at: Lies) -> list[Shape]:
     """Rafter bays from end to end at their pitch: board, what fills them, deck, and the air kept under it."""
     run, rise = along.s1_in - along.s0_in, at.right_in - at.left_in
     long = math.hypot(run, rise)
@@ -195,10 +200,10 @@ def _slope(section: SectionPlan, fields: SectionFields, along: Along, at: Lies) 
     return shapes
 
 
-def _filled(section: SectionPlan, place: Any, long: float) -> list[dict[str, Any]]:
+def _filled(section: SectionPlan, place: Any, long: float) -> list[Shape]:
     """Old fill and what is blown over it in closed bays, drawn along a stretch of them; place: along and up to the drawing."""
 
-    def layer(role: str, low: float, high: float) -> dict[str, Any]:
+    def layer(role: str, low: float, high: float) -> Shape:
         return shape(role, [place(0, low), place(long, low), place(long, high), place(0, high)], closed=True)
 
     depth = section.cavity_depth_in or 0.0
@@ -215,7 +220,7 @@ def _filled(section: SectionPlan, place: Any, long: float) -> list[dict[str, Any
 
 def _upright(
     wall: Any, ends: tuple[float, float], parts: list[Along], heights: tuple[Lies, ...]
-) -> tuple[list[dict[str, Any]], float]:
+) -> tuple[list[Shape], float]:
     """A knee wall from the floor behind it to the slope, its board to the room; a shaft as its two sides over the ceiling."""
     middle, height, stud = (ends[0] + ends[1]) / 2, wall.height_ft * 12, wall.depth_in
     if wall.of == "skylight_shaft":
@@ -235,7 +240,7 @@ def _upright(
     return _wall(parts[border].s1_in, inward, z, z + height, stud), z + height / 2
 
 
-def _wall(s: float, inward: int, low: float, high: float, stud: float) -> list[dict[str, Any]]:
+def _wall(s: float, inward: int, low: float, high: float, stud: float) -> list[Shape]:
     """An upright wall whose room side is at s: board, bay, and what backs it."""
     outer = s - inward * stud
     return [
@@ -247,17 +252,17 @@ def _wall(s: float, inward: int, low: float, high: float, stud: float) -> list[d
     ]
 
 
-def _part(plan: Plan, section: SectionPlan, s0: float, s1: float, z: float) -> dict[str, Any]:
+def _part(plan: Plan, section: SectionPlan, s0: float, s1: float, z: float) -> HousePart:
     """What is written of a part: its R now and done, what goes in, and the worst that is said of it."""
     said = [flag for level in LEVELS for flag in plan.flags if flag.section == section.id and flag.level == level]
-    return {
-        "section": section.id,
-        "name": section.name or section.id,
-        "kind": section.kind,
-        "at_in": ((s0 + s1) / 2, z),
-        "r_now": section.r_existing,
-        "r_done": section.r_nominal,
-        "fill_in": section.installed_in,
-        "level": said[0].level if said else None,
-        "wrong": said[0].text if said else None,
-    }
+    return HousePart(
+        section=section.id,
+        name=section.name or section.id,
+        kind=section.kind,
+        at_in=((s0 + s1) / 2, z),
+        r_now=section.r_existing,
+        r_done=section.r_nominal,
+        fill_in=section.installed_in,
+        level=said[0].level if said else None,
+        wrong=said[0].text if said else None,
+    )

@@ -13,12 +13,12 @@ Inches: across the drawing, and up from the ceiling plane. The fill lies to the 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from typing import Any
 
 from ..layers.framing import JOIST_WIDTH_IN
 from ..plan import Plan
 from ..preparation.hatch import CURB_BOARD_IN, LAP_IN
 from ..work.item import Task
+from .drawn import Dimension, ItemCut, Shape
 from .sizes import BOARD_IN, Point, box_of, shape
 
 BESIDE_IN = 20.0
@@ -31,10 +31,10 @@ WALL_IN = 14.0
 UP_IN = 10.0
 
 Sizes = Mapping[str, float]
-Made = tuple[list[dict[str, Any]], list[dict[str, Any]]]
+Made = tuple[list[Shape], list[Dimension]]
 
 
-def item_cut(plan: Plan, key: str) -> dict[str, Any] | None:
+def item_cut(plan: Plan, key: str) -> ItemCut | None:
     """Shapes and dimensions of an item as it will stand; None for an item that has nothing to draw, or is not there."""
     task = next((task for task in plan.job_work.tasks if task.key == key), None)
     draw = None if task is None else DRAWN.get(task.kind)
@@ -44,13 +44,9 @@ def item_cut(plan: Plan, key: str) -> dict[str, Any] | None:
     old = 0.0 if section is None or section.depth_existing_in is None else section.depth_existing_in
     joist = _joist_in(plan, task)
     shapes, dimensions = draw(dict(task.sizes), old, joist)
-    return {
-        "section": task.section or "",
-        "title": task.what,
-        "shapes": shapes,
-        "dimensions": dimensions,
-        "box_in": list(box_of(shapes)),
-    }
+    return ItemCut(
+        section=task.section or "", title=task.what, shapes=shapes, dimensions=dimensions, box_in=list(box_of(shapes))
+    )
 
 
 def _joist_in(plan: Plan, task: Task) -> float:
@@ -58,16 +54,16 @@ def _joist_in(plan: Plan, task: Task) -> float:
     return 0.0 if place is None else place.section.joist_depth_in or 0.0
 
 
-def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> dict[str, Any]:
+def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> Shape:
     return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
 
 
-def _measure(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> dict[str, Any]:
-    ends = (None if p is None else [float(p[0]), float(p[1])] for p in (a, b))
-    return {"name": name, "value_in": value_in, **dict(zip(("from_in", "to_in"), ends, strict=True))}
+def _measure(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> Dimension:
+    start, end = (None if p is None else [float(p[0]), float(p[1])] for p in (a, b))
+    return Dimension(name=name, value_in=value_in, from_in=start, to_in=end)
 
 
-def _fill(s0: float, s1: float, old: float, line: float) -> Iterator[dict[str, Any]]:
+def _fill(s0: float, s1: float, old: float, line: float) -> Iterator[Shape]:
     """Ceiling, old fill and new between two places, and the fill line over them."""
     if s1 <= s0:
         return

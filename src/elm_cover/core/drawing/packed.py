@@ -5,7 +5,6 @@ from __future__ import annotations
 import base64
 import math
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
@@ -13,34 +12,38 @@ from ..base.arrays import Bools, Floats, Integers
 from ..base.memory import Itself, remembered
 from ..floor.grid import Grid
 from ..section.result import SectionFields
+from .drawn import OldDrawn, PackedGrid
 
 MOST_CELLS_DRAWN = 12_000
 OUTSIDE = 65_535
 PER_UNIT = 100
 OLD_FULL_QUANTILE = 0.9
-NO_OLD = {"old_in": None, "old_range_in": None, "old_full_in": None}
+NO_OLD = OldDrawn(old_in=None, old_range_in=None, old_full_in=None)
 
 
-def packed_grid(fields: SectionFields) -> dict[str, Any] | None:
+def packed_grid(fields: SectionFields) -> PackedGrid | None:
     """Depth and R on a grid coarse enough to draw: hundredths, 65535 outside, row by row each less the one before it, modulo
     65536, as base64 of little-endian uint16. A plane roof makes the same step over and over, which packs to little."""
     grid = fields.grid
     if fields.depth_in is None and fields.old_in is None:
         return None
     coarse = _coarse(Itself(grid))
-    return {
-        "origin_ft": grid.origin_ft,
-        "cell_ft": grid.cell_ft * coarse.step,
-        "columns": coarse.columns,
-        "rows": coarse.rows,
-        "per_unit": PER_UNIT,
-        "outside": OUTSIDE,
-        "depth_in": _packed(fields.depth_in, coarse),
-        "depth_range_in": _span(fields.depth_in),
-        "r": _packed(fields.r, coarse),
-        "r_range": _span(fields.r),
-        **(NO_OLD if fields.old_in is None else _old(Itself(fields.old_in), Itself(grid))),
-    }
+    old = NO_OLD if fields.old_in is None else _old(Itself(fields.old_in), Itself(grid))
+    return PackedGrid(
+        origin_ft=grid.origin_ft,
+        cell_ft=grid.cell_ft * coarse.step,
+        columns=coarse.columns,
+        rows=coarse.rows,
+        per_unit=PER_UNIT,
+        outside=OUTSIDE,
+        depth_in=_packed(fields.depth_in, coarse),
+        depth_range_in=_span(fields.depth_in),
+        r=_packed(fields.r, coarse),
+        r_range=_span(fields.r),
+        old_in=old.old_in,
+        old_range_in=old.old_range_in,
+        old_full_in=old.old_full_in,
+    )
 
 
 @dataclass(frozen=True, eq=False)
@@ -66,17 +69,17 @@ def _coarse(known: Itself) -> _Coarse:
 
 
 @remembered(
-    lambda old: len(old["old_in"]),
+    lambda old: len(old.old_in or ""),
     lambda old_in, grid: old_in.thing.nbytes + grid.thing.array_bytes,
 )
-def _old(old_in: Itself, grid: Itself) -> dict[str, Any]:
+def _old(old_in: Itself, grid: Itself) -> OldDrawn:
     values: Floats = old_in.thing
-    return {
-        "old_in": _packed(values, _coarse(grid)),
-        "old_range_in": _span(values),
+    return OldDrawn(
+        old_in=_packed(values, _coarse(grid)),
+        old_range_in=_span(values),
         # What counts as full of the old fill: one odd heap does not make all the rest look thin.
-        "old_full_in": float(np.quantile(values, OLD_FULL_QUANTILE)),
-    }
+        old_full_in=float(np.quantile(values, OLD_FULL_QUANTILE)),
+    )
 
 
 def _packed(values: Floats | None, coarse: _Coarse) -> str | None:

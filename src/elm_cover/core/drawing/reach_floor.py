@@ -11,6 +11,7 @@ from ..crew.bands_told import Behind, SectionReach
 from ..crew.reaching import Reach
 from ..reach.bands import rows_of_cells
 from ..reach.crawl_floor import CRAWL_IN, GO_IN, deck_in
+from .drawn import BandDrawn, ReachDrawing, ReachedSection
 
 # How far a drawn outline may leave the cells it is of, ft.
 SMOOTH_FT = 0.26
@@ -20,21 +21,21 @@ LEAST_FT2 = 1.0
 LABEL_TOLERANCE_FT = 0.25
 
 
-def reach_drawing(found: Reach) -> dict[str, Any]:
+def reach_drawing(found: Reach) -> ReachDrawing:
     """What to draw of a reach, in feet: by section the outlines of its bands and where there is little headroom; the ways.
 
     Rings of a shape: its outer ones first, holes among them. Nothing without a floor to crawl over.
     """
     behind = found.behind
     if behind is None:
-        return {"sections": [], "ways_ft": []}
-    return {
-        "sections": [_section(behind, section) for section in found.sections],
-        "ways_ft": [_way(behind, band.stands_ft[0]) for band in behind.banded.bands],
-    }
+        return ReachDrawing(sections=[], ways_ft=[])
+    return ReachDrawing(
+        sections=[_section(behind, section) for section in found.sections],
+        ways_ft=[_way(behind, band.stands_ft[0]) for band in behind.banded.bands],
+    )
 
 
-def _section(behind: Behind, section: SectionReach) -> dict[str, Any]:
+def _section(behind: Behind, section: SectionReach) -> ReachedSection:
     room = behind.rooms[section.section]
     cells, grid = behind.banded.cells[room], behind.grids[room]
     of = behind.floor.rooms[room]
@@ -47,21 +48,21 @@ def _section(behind: Behind, section: SectionReach) -> dict[str, Any]:
         widest: Any = shapely.maximum_inscribed_circle(shape, LABEL_TOLERANCE_FT)  # type: ignore[call-overload]
         x, y = shapely.get_coordinates(widest)[0]
         bands.append(
-            {
-                "number": band.number,
-                "by_hand": band.by_hand,
-                "rings_ft": _rings(shape),
-                "label_ft": [float(x), float(y)],
-                "label_room_ft": float(shapely.length(widest)),
-                "stands_ft": [] if band.stand_ft is None else [band.stand_ft, *band.more_stands_ft],
-            }
+            BandDrawn(
+                number=band.number,
+                by_hand=band.by_hand,
+                rings_ft=_rings(shape),
+                label_ft=[float(x), float(y)],
+                label_room_ft=float(shapely.length(widest)),
+                stands_ft=[] if band.stand_ft is None else [band.stand_ft, *band.more_stands_ft],
+            )
         )
-    return {
-        "section": section.section,
-        "bands": bands,
-        "crawl_ft": _rings(rows_of_cells((headroom < GO_IN) & (headroom >= CRAWL_IN), grid)),
-        "reach_ft": _rings(rows_of_cells(headroom < CRAWL_IN, grid)),
-    }
+    return ReachedSection(
+        section=section.section,
+        bands=bands,
+        crawl_ft=_rings(rows_of_cells((headroom < GO_IN) & (headroom >= CRAWL_IN), grid)),
+        reach_ft=_rings(rows_of_cells(headroom < CRAWL_IN, grid)),
+    )
 
 
 def _rings(shape: Any) -> list[list[list[float]]]:

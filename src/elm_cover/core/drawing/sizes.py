@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any
 
 import numpy as np
 import shapely
 
 from ..base.arrays import Floats
+from .drawn import Shape
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
@@ -29,13 +29,13 @@ def polyline(s: Floats, z: Floats) -> list[Point]:
     return [(float(along), float(up)) for along, up in line.coords]
 
 
-def box_of(shapes: Iterable[dict[str, Any]]) -> tuple[float, float, float, float]:
+def box_of(shapes: Iterable[Shape]) -> tuple[float, float, float, float]:
     """Left, low, right and high end of shapes, one at least."""
-    points = [point for one in shapes for point in one["points"]]
+    points = [point for one in shapes for point in one.points]
     (s0, s1), (z0, z1) = ((min(p[i] for p in points), max(p[i] for p in points)) for i in (0, 1))
     return s0, z0, s1, z1
 
 
-def shape(role: str, points: list[Point], closed: bool = False) -> dict[str, Any]:
+def shape(role: str, points: list[Point], closed: bool = False) -> Shape:
     """A shape of the cut; polygons close themselves, lines do not."""
-    return {"role": role, "closed": closed, "points": [[round(float(x), 4), round(float(z), 4)] for x, z in points]}
+    return Shape(role=role, closed=closed, points=[[round(float(x), 4), round(float(z), 4)] for x, z in points])
