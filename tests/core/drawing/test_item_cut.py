@@ -29,7 +29,7 @@ def cut(key: str, **cures: str) -> dict[str, Any]:
         {"id": "s", "section": "main", "kind": "pull_down_stair", "opening_in": [22.5, 54]},
     ]
     job["preparation"] = {"decisions": [{"key": k.replace("__", ":"), "cure": v} for k, v in cures.items()]}
-    found = drawn_item(planned(job), key)
+    found: dict[str, Any] | None = drawn_item(planned(job), key)
     assert found is not None
     return found
 
