@@ -64,7 +64,8 @@ class Told:
 
 def build(folder: Path = BUNDLE.parent) -> Path:
     """The phone's code without its screen, for node; where it lies."""
-    made = ["npx", "vite", "build", "-c", "vite.days.config.ts", "--outDir", str(folder)]
+    # Two workers of the tests build at once, each into a folder of its own.
+    made = ["npx", "vite", "build", "--bypass-lock", "-c", "vite.days.config.ts", "--outDir", str(folder)]
     subprocess.run(made, cwd=FRONTEND, check=True, capture_output=True)
     return folder
 
