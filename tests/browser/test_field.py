@@ -156,6 +156,8 @@ def test_a_full_memory_is_said_and_counts_nothing(phone: BrowserContext, server:
     page = opened(phone, server, job_of(server))
     begin_day(page)
     tap(page, 1)
+    # It is shown once it stands in the second store; here it has to stand in the first one too.
+    expect(page.get_by_role("status").first).to_contain_text("all is sent")
     page.evaluate(
         "() => { IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError'); }; }"
     )

@@ -109,7 +109,7 @@ class UnlistedRouteError(RuntimeError):
 
 def route_of(method: str, rule: str) -> Route | None:
     """The row of a route; HEAD and OPTIONS go by GET's. None: there is none such."""
-    return ROUTES.get((method, rule)) or ROUTES.get(("GET", rule))
+    return ROUTES.get(("GET" if method in ("HEAD", "OPTIONS") else method, rule))
 
 
 def routes_in(app: Flask) -> set[tuple[str, str]]:

@@ -4,20 +4,17 @@ from __future__ import annotations
 
 import json
 import re
-import threading
 import time
 import uuid
-from collections.abc import Callable, Iterator, Mapping, Sequence
-from contextlib import AbstractContextManager, ExitStack, contextmanager, suppress
+from collections.abc import Callable, Mapping, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from peewee import SqliteDatabase
-
 from .database import open_database
-from .headlines import MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
+from .headlines import LAST_ENTRY, MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
 from .ids import item_ids, with_ids
 from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
 from .papers import (
@@ -40,11 +37,12 @@ from .revisions import (
     last_revision,
     revision_document,
 )
-from .rows import JobRow, using
+from .rows import JobRow
 from .shelf import MOST_A_PAGE, ListedJob, Page, Sought, page_of, touch
+from .turns import Turns
 
 SAVES = "SELECT saves FROM job WHERE id = ? AND deleted_at IS NULL"
-LOG_LENGTH = "SELECT (SELECT MAX(n) FROM log WHERE job_id = job.id) FROM job WHERE id = ? AND deleted_at IS NULL"
+LOG_LENGTH = f"SELECT {LAST_ENTRY} FROM job WHERE id = ? AND deleted_at IS NULL"
 # How often a headline is made anew where others write at the same time; it is stale after that, and made at the next look.
 TRIES = 5
 
@@ -93,7 +91,7 @@ def _now() -> datetime:
     return datetime.now(UTC)
 
 
-class JobStore:
+class JobStore(Turns):
     """Every stored job of one data folder.
 
     summarise makes a job's headline figures for the shelf from its document and its log; now is the clock; ticks one that is never set.
@@ -106,14 +104,13 @@ class JobStore:
         now: Callable[[], datetime] = _now,
         ticks: Callable[[], float] = time.monotonic,
     ) -> None:
+        super().__init__(open_database(folder))
         self.folder = folder
         self._ticks = ticks
         # By job: its last revision that was begun here, and when, by a clock that is never set.
         self._begun: dict[str, tuple[int, float]] = {}
-        self._turn = threading.RLock()
         self._summarise = summarise
         self._now = now
-        self._database = open_database(folder)
 
     def create(
         self,
@@ -299,7 +296,7 @@ class JobStore:
             row = self._database.execute_sql(LOG_LENGTH, (job_id,)).fetchone()
         if row is None:
             raise NoSuchJobError(job_id)
-        return int(row[0] or 0)
+        return int(row[0])
 
     def add_to_log(self, job_id: str, entries: Sequence[dict[str, Any]]) -> list[Answer]:
         """Adds entries, each answered for itself; on the disk before this returns. Raises NoSuchJobError.
@@ -309,8 +306,11 @@ class JobStore:
         return self.exchange(job_id, entries, None).answers
 
     def exchange(self, job_id: str, entries: Sequence[dict[str, Any]], after: int | None) -> Exchanged:
-        """Adds entries and reads what arrived after that number, None: nothing, in one go. Raises NoSuchJobError."""
-        with self.writing():
+        """Adds entries and reads what arrived after that number, None: nothing, in one go. Raises NoSuchJobError.
+
+        Who only asks takes no turn among those who write, and still reads all of it as of one moment.
+        """
+        with self.writing() if entries else self.looking():
             saves = self._saves(job_id)
             answers = add_entries(job_id, entries, self._now()) if entries else []
             logged = [] if after is None else entries_after(job_id, after)
@@ -370,28 +370,6 @@ class JobStore:
         touch(job_id, self._now(), document, made)
         return self._get(job_id)
 
-    def reading(self) -> AbstractContextManager[None]:
-        return _using(self._database, self._database.connection_context())
-
-    def writing(self) -> AbstractContextManager[None]:
-        """One immediate transaction: what is read in it cannot change before it is written.
-
-        Those of this program take turns: SQLite lets whoever tries at the right moment in, and fifty phones at once starve some.
-        """
-        return _using(
-            self._database, self._turn, self._database.connection_context(), self._database.atomic("IMMEDIATE")
-        )
-
 
 def _last(logged: Sequence[LoggedEntry]) -> int:
     return logged[-1].n if logged else 0
-
-
-@contextmanager
-def _using(database: SqliteDatabase, *parts: AbstractContextManager[object]) -> Iterator[None]:
-    """The rows of this store's database, and whatever else, for the length of a block."""
-    with ExitStack() as stack:
-        stack.enter_context(using(database))
-        for part in parts:
-            stack.enter_context(part)
-        yield

@@ -21,7 +21,7 @@ from ..section.result import PlannedSection
 from .new_ways import NewWay, new_ways
 
 # Told sections beside the planned ones that they are told from.
-BYTES_KEPT, TOLD_BYTES = 12_000_000, 8_000
+TOLD_BYTES = 8_000
 Bools = np.ndarray[tuple[int], np.dtype[np.bool_]]
 
 

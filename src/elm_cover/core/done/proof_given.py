@@ -28,13 +28,13 @@ class Given:
         return self.planned.read.products
 
     @cached_property
-    def rows(self) -> dict[str, list[float] | None]:
+    def rows(self) -> dict[str, tuple[float, ...] | None]:
         """Field bags of each printed row by section, as far as something is blown there."""
-        given = [self.products.get(section.product or "") for section in self.planned.sections]
+        blown = {id_ for id_, product in self.products.items() if product.chart is not None}
         return {
-            section.id: _field_bags_by_row(self, index)
-            for index, (section, product) in enumerate(zip(self.planned.sections, given, strict=True))
-            if product is not None and product.chart is not None
+            section.id: field_bags_by_row(given)
+            for section, given in zip(self.planned.sections, self.planned.read.sections, strict=True)
+            if section.product in blown
         }
 
     def product_of(self, section: str) -> str | None:
@@ -48,8 +48,3 @@ class Given:
     def lies(self, sections: Container[str], product: str | None = None) -> float:
         """Bags that lie in bands of these sections."""
         return sum(band.lies for band in self.run.bands if band.section in sections and product in (None, band.product))
-
-
-def _field_bags_by_row(given: Given, index: int) -> list[float] | None:
-    found = field_bags_by_row(given.planned.read.sections[index])
-    return None if found is None else list(found)

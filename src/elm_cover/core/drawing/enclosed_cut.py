@@ -17,7 +17,7 @@ from ..enclosed.shapes import Enclosed
 from ..floor.outline import edge_length_ft, polygon_area_ft2
 from ..layers.framing import JOIST_WIDTH_IN, clear_bay_in
 from .drawn import Dimension, EnclosedCut, Shape
-from .sizes import BOARD_IN, Point, box_of, shape
+from .sizes import BOARD_IN, box_of, dimension, rectangle, shape
 
 BAYS_SHOWN = 2
 WIDTH_SHOWN_IN = 33.5
@@ -39,8 +39,8 @@ def enclosed_cut(
         return None
     wide = WIDTH_SHOWN_IN if spacing_in is None else BAYS_SHOWN * spacing_in + JOIST_WIDTH_IN
     shapes = [
-        _box("ceiling", 0, wide, -BOARD_IN, 0),
-        _box("cavity", 0, wide, 0, found.depth_in),
+        rectangle("ceiling", 0, wide, -BOARD_IN, 0),
+        rectangle("cavity", 0, wide, 0, found.depth_in),
         *_framing(found, spacing_in),
         *_closed_by(found, wide),
     ]
@@ -53,7 +53,7 @@ def _framing(found: Enclosed, spacing_in: float | None) -> list[Shape]:
         return []
     top = min(found.framing_in, found.wood_in)
     left = (i * spacing_in for i in range(BAYS_SHOWN + 1))
-    return [_box("framing", s, s + JOIST_WIDTH_IN, 0, top) for s in left]
+    return [rectangle("framing", s, s + JOIST_WIDTH_IN, 0, top) for s in left]
 
 
 def _closed_by(found: Enclosed, wide: float) -> list[Shape]:
@@ -73,7 +73,7 @@ def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[Dime
     bay = wide / BAYS_SHOWN
 
     def deep(name: str, at: float, low: float, high: float) -> Dimension:
-        return _dimension(name, high - low, (bay * at, low), (bay * at, high))
+        return dimension(name, high - low, (bay * at, low), (bay * at, high))
 
     dimensions = []
     if found.kind == "knee_wall":
@@ -87,7 +87,7 @@ def _across(found: Enclosed, spacing_in: float | None, wide: float) -> list[Dime
     if spacing_in is not None:
         middle = min(found.framing_in, found.wood_in) / 2
         a, b = (spacing_in + JOIST_WIDTH_IN, middle), (2 * spacing_in, middle)
-        dimensions.append(_dimension("bay, clear", clear_bay_in(spacing_in), a, b))
+        dimensions.append(dimension("bay, clear", clear_bay_in(spacing_in), a, b))
     return dimensions
 
 
@@ -96,17 +96,17 @@ def _of_the_whole(found: Enclosed, outline: Points) -> list[Dimension]:
     if found.kind == "sloped_bays":
         longest = max(edge_length_ft(outline, i) for i in range(len(outline)))
         run = 12 * polygon_area_ft2(outline) / longest
-        return [_dimension("slope, along", run / math.cos(math.atan(found.rise_in_12 / 12)))]
-    return [_dimension("height", found.height_ft * 12)] if found.kind == "knee_wall" else []
+        return [dimension("slope, along", run / math.cos(math.atan(found.rise_in_12 / 12)))]
+    return [dimension("height", found.height_ft * 12)] if found.kind == "knee_wall" else []
 
 
 def _left_out(section: str) -> EnclosedCut:
     """The ceiling over unheated space, and the wall to the house that has to be closed."""
     wide = LEFT_OUT_SHOWN_IN
     shapes = [
-        _box("ceiling", 0, wide, -BOARD_IN, 0),
+        rectangle("ceiling", 0, wide, -BOARD_IN, 0),
         shape("backing", [(wide, -ROOM_BELOW_IN), (wide, 10)]),
-        _box("cold", 0, wide, -ROOM_BELOW_IN, -BOARD_IN),
+        rectangle("cold", 0, wide, -ROOM_BELOW_IN, -BOARD_IN),
     ]
     return _made(section, shapes, [])
 
@@ -115,19 +115,5 @@ def _made(section: str, shapes: list[Shape], dimensions: list[Dimension]) -> Enc
     return EnclosedCut(section=section, shapes=shapes, dimensions=dimensions, box_in=list(box_of(shapes)))
 
 
-def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> Shape:
-    return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
-
-
 def _line(role: str, z: float, wide: float) -> Shape:
     return shape(role, [(0, z), (wide, z)])
-
-
-def _dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> Dimension:
-    """A dimension between two points; without them one of the whole, of which only a part is drawn."""
-    return Dimension(
-        name=name,
-        value_in=value_in,
-        from_in=None if a is None else list(map(float, a)),
-        to_in=None if b is None else list(map(float, b)),
-    )

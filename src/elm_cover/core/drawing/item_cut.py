@@ -19,7 +19,7 @@ from ..plan import Plan
 from ..preparation.hatch import CURB_BOARD_IN, LAP_IN
 from ..work.item import Task
 from .drawn import Dimension, ItemCut, Shape
-from .sizes import BOARD_IN, Point, box_of, shape
+from .sizes import BOARD_IN, box_of, dimension, rectangle, shape
 
 BESIDE_IN = 20.0
 METAL_IN = 0.3
@@ -54,24 +54,15 @@ def _joist_in(plan: Plan, task: Task) -> float:
     return 0.0 if place is None else place.section.joist_depth_in or 0.0
 
 
-def _box(role: str, s0: float, s1: float, z0: float, z1: float) -> Shape:
-    return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
-
-
-def _measure(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> Dimension:
-    start, end = (None if p is None else [float(p[0]), float(p[1])] for p in (a, b))
-    return Dimension(name=name, value_in=value_in, from_in=start, to_in=end)
-
-
 def _fill(s0: float, s1: float, old: float, line: float) -> Iterator[Shape]:
     """Ceiling, old fill and new between two places, and the fill line over them."""
     if s1 <= s0:
         return
-    yield _box("ceiling", s0, s1, -BOARD_IN, 0)
+    yield rectangle("ceiling", s0, s1, -BOARD_IN, 0)
     if old > 0:
-        yield _box("old_fill", s0, s1, 0, min(old, line) if line else old)
+        yield rectangle("old_fill", s0, s1, 0, min(old, line) if line else old)
     if line > old:
-        yield _box("new_fill", s0, s1, old, line)
+        yield rectangle("new_fill", s0, s1, old, line)
         yield shape("top", [(s0, line), (s1, line)])
 
 
@@ -82,15 +73,18 @@ def _way_in(sizes: Sizes, old: float, joist: float) -> Made:
     shapes = [
         *_fill(-BESIDE_IN, -out, old, line),
         *_fill(a + out, end, old, line),
-        _box("curb", -out, 0, -BOARD_IN, high),
-        _box("curb", a, a + out, -BOARD_IN, high),
-        *(_box("lid", -out, a + out, high + i * each, high + (i + 1) * each) for i in range(round(sizes["layers"]))),
+        rectangle("curb", -out, 0, -BOARD_IN, high),
+        rectangle("curb", a, a + out, -BOARD_IN, high),
+        *(
+            rectangle("lid", -out, a + out, high + i * each, high + (i + 1) * each)
+            for i in range(round(sizes["layers"]))
+        ),
     ]
     return shapes, [
-        _measure("opening", a, (0, high / 3), (a, high / 3)),
-        _measure("curb", high, (a / 3, 0), (a / 3, high)),
-        _measure("lid", lid, (a * 2 / 3, high), (a * 2 / 3, high + lid)),
-        _measure("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
+        dimension("opening", a, (0, high / 3), (a, high / 3)),
+        dimension("curb", high, (a / 3, 0), (a / 3, high)),
+        dimension("lid", lid, (a * 2 / 3, high), (a * 2 / 3, high + lid)),
+        dimension("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
     ]
 
 
@@ -100,18 +94,18 @@ def _shield(sizes: Sizes, old: float, joist: float) -> Made:
     shapes = [
         *_fill(left - BESIDE_IN, left - METAL_IN, old, line),
         *_fill(right + METAL_IN, right + BESIDE_IN, old, line),
-        _box("hot", 0, own, -BOARD_IN, high + UP_IN),
-        _box("metal", left - METAL_IN - LAP_IN, left, -METAL_IN, 0),
-        _box("metal", right, right + METAL_IN + LAP_IN, -METAL_IN, 0),
-        _box("metal", left - METAL_IN, left, 0, high),
-        _box("metal", right, right + METAL_IN, 0, high),
+        rectangle("hot", 0, own, -BOARD_IN, high + UP_IN),
+        rectangle("metal", left - METAL_IN - LAP_IN, left, -METAL_IN, 0),
+        rectangle("metal", right, right + METAL_IN + LAP_IN, -METAL_IN, 0),
+        rectangle("metal", left - METAL_IN, left, 0, high),
+        rectangle("metal", right, right + METAL_IN, 0, high),
     ]
     measures = [
-        _measure("shield", high, (right + BESIDE_IN * 0.6, 0), (right + BESIDE_IN * 0.6, high)),
-        _measure("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line)),
+        dimension("shield", high, (right + BESIDE_IN * 0.6, 0), (right + BESIDE_IN * 0.6, high)),
+        dimension("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line)),
     ]
     if off > 0:
-        measures.insert(1, _measure("kept clear", off, (own, line / 2), (right, line / 2)))
+        measures.insert(1, dimension("kept clear", off, (own, line / 2), (right, line / 2)))
     return shapes, measures
 
 
@@ -124,18 +118,18 @@ def _light(sizes: Sizes, old: float, joist: float) -> Made:
     shapes = [
         *_fill(left - BESIDE_IN, left, old, line),
         *_fill(right, right + BESIDE_IN, old, line),
-        _box("ceiling", left, 0, -BOARD_IN, 0),
-        _box("ceiling", wide, right, -BOARD_IN, 0),
-        _box("light", 0, wide, -BOARD_IN, LIGHT_HIGH_IN),
+        rectangle("ceiling", left, 0, -BOARD_IN, 0),
+        rectangle("ceiling", wide, right, -BOARD_IN, 0),
+        rectangle("light", 0, wide, -BOARD_IN, LIGHT_HIGH_IN),
     ]
-    measures = [_measure("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line))]
+    measures = [dimension("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line))]
     if box:
-        shapes.append(_box("cover", left, right, 0, top))
+        shapes.append(rectangle("cover", left, right, 0, top))
         measures.append(
-            _measure("box, inside" if "clear" in sizes else "cover", box, (left, top / 2), (right, top / 2))
+            dimension("box, inside" if "clear" in sizes else "cover", box, (left, top / 2), (right, top / 2))
         )
     elif ring:
-        measures.append(_measure("kept clear", ring, (wide, 3), (right, 3)))
+        measures.append(dimension("kept clear", ring, (wide, 3), (right, 3)))
     return shapes, measures
 
 
@@ -146,16 +140,16 @@ def _board(sizes: Sizes, old: float, joist: float) -> Made:
     shapes = [
         *_fill(-BESIDE_IN, 0, old, line),
         *_fill(a, a + BESIDE_IN, old, line),
-        _box("framing", -JOIST_WIDTH_IN - lap, -lap + JOIST_WIDTH_IN, 0, high),
-        _box("framing", a + lap - JOIST_WIDTH_IN, a + lap + JOIST_WIDTH_IN, 0, high),
-        _box("board", -lap, a + lap, high, high + 2),
+        rectangle("framing", -JOIST_WIDTH_IN - lap, -lap + JOIST_WIDTH_IN, 0, high),
+        rectangle("framing", a + lap - JOIST_WIDTH_IN, a + lap + JOIST_WIDTH_IN, 0, high),
+        rectangle("board", -lap, a + lap, high, high + 2),
     ]
     if line > high + 2:
-        shapes += [_box("new_fill", 0, a, high + 2, line), shape("top", [(0, line), (a, line)])]
+        shapes += [rectangle("new_fill", 0, a, high + 2, line), shape("top", [(0, line), (a, line)])]
     return shapes, [
-        _measure("opening", a, (0, high / 2), (a, high / 2)),
-        _measure("board", wide, (-lap, high + 1), (a + lap, high + 1)),
-        _measure("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
+        dimension("opening", a, (0, high / 2), (a, high / 2)),
+        dimension("board", wide, (-lap, high + 1), (a + lap, high + 1)),
+        dimension("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
     ]
 
 
@@ -166,17 +160,17 @@ def _deck(sizes: Sizes, old: float, joist: float) -> Made:
     top = min(line, under) if layers else min(old, joist)
     shapes = [*_fill(-BESIDE_IN, 0, old, line), *_fill(wide, wide + BESIDE_IN, old, line)]
     shapes += list(_fill(0, wide, old if layers else top, top))
-    shapes += [_box("framing", s, s + MEMBER_IN, 0, joist) for s in _spread(wide)] if joist else []
+    shapes += [rectangle("framing", s, s + MEMBER_IN, 0, joist) for s in _spread(wide)] if joist else []
     at = joist
     for place, height in enumerate(layers):
         members = [(0.0, wide)] if place == 0 and len(layers) > 1 else [(s, s + MEMBER_IN) for s in _spread(wide)]
-        shapes += [_box("framing", s0, s1, at, at + height) for s0, s1 in members]
+        shapes += [rectangle("framing", s0, s1, at, at + height) for s0, s1 in members]
         at += height
-    shapes.append(_box("deck_board", 0, wide, at, at + DECK_IN))
+    shapes.append(rectangle("deck_board", 0, wide, at, at + DECK_IN))
     return shapes, [
-        _measure("deck", wide, (0, at + DECK_IN + 2), (wide, at + DECK_IN + 2)),
-        _measure("over the ceiling", at, (wide / 2, 0), (wide / 2, at)),
-        _measure("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
+        dimension("deck", wide, (0, at + DECK_IN + 2), (wide, at + DECK_IN + 2)),
+        dimension("over the ceiling", at, (wide / 2, 0), (wide / 2, at)),
+        dimension("fill line", line, (-BESIDE_IN / 2, 0), (-BESIDE_IN / 2, line)),
     ]
 
 
@@ -190,12 +184,12 @@ def _dam(sizes: Sizes, old: float, joist: float) -> Made:
     high, line = sizes["dam"], sizes["line"]
     shapes = [
         *_fill(-2 * BESIDE_IN, 0, old, line),
-        _box("curb", 0, CURB_BOARD_IN, -BOARD_IN, high),
-        _box("ceiling", CURB_BOARD_IN, 1.5 * BESIDE_IN, -BOARD_IN, 0),
+        rectangle("curb", 0, CURB_BOARD_IN, -BOARD_IN, high),
+        rectangle("ceiling", CURB_BOARD_IN, 1.5 * BESIDE_IN, -BOARD_IN, 0),
     ]
     return shapes, [
-        _measure("strip", high, (BESIDE_IN / 2, 0), (BESIDE_IN / 2, high)),
-        _measure("fill line", line, (-BESIDE_IN, 0), (-BESIDE_IN, line)),
+        dimension("strip", high, (BESIDE_IN / 2, 0), (BESIDE_IN / 2, high)),
+        dimension("fill line", line, (-BESIDE_IN, 0), (-BESIDE_IN, line)),
     ]
 
 
@@ -203,17 +197,17 @@ def _plug(sizes: Sizes, old: float, joist: float) -> Made:
     deep, spacing = sizes["plug"], sizes["spacing"]
     clear = spacing - JOIST_WIDTH_IN
     shapes = [
-        _box("ceiling", 0, 2 * spacing + JOIST_WIDTH_IN, -BOARD_IN, 0),
-        *(_box("framing", i * spacing, i * spacing + JOIST_WIDTH_IN, 0, deep) for i in range(3)),
-        *(_box("plug", i * spacing + JOIST_WIDTH_IN, (i + 1) * spacing, 0, deep) for i in range(2)),
-        _box("plate", 0, 2 * spacing + JOIST_WIDTH_IN, deep, deep + JOIST_WIDTH_IN),
-        _box("framing", 0, JOIST_WIDTH_IN, deep + JOIST_WIDTH_IN, deep + WALL_IN),
-        _box("framing", spacing, spacing + JOIST_WIDTH_IN, deep + JOIST_WIDTH_IN, deep + WALL_IN),
+        rectangle("ceiling", 0, 2 * spacing + JOIST_WIDTH_IN, -BOARD_IN, 0),
+        *(rectangle("framing", i * spacing, i * spacing + JOIST_WIDTH_IN, 0, deep) for i in range(3)),
+        *(rectangle("plug", i * spacing + JOIST_WIDTH_IN, (i + 1) * spacing, 0, deep) for i in range(2)),
+        rectangle("plate", 0, 2 * spacing + JOIST_WIDTH_IN, deep, deep + JOIST_WIDTH_IN),
+        rectangle("framing", 0, JOIST_WIDTH_IN, deep + JOIST_WIDTH_IN, deep + WALL_IN),
+        rectangle("framing", spacing, spacing + JOIST_WIDTH_IN, deep + JOIST_WIDTH_IN, deep + WALL_IN),
     ]
     middle = JOIST_WIDTH_IN + clear / 2
     return shapes, [
-        _measure("plug, wide", clear, (JOIST_WIDTH_IN, deep / 3), (spacing, deep / 3)),
-        _measure("plug, high", deep, (spacing + middle, 0), (spacing + middle, deep)),
+        dimension("plug, wide", clear, (JOIST_WIDTH_IN, deep / 3), (spacing, deep / 3)),
+        dimension("plug, high", deep, (spacing + middle, 0), (spacing + middle, deep)),
     ]
 
 
@@ -224,13 +218,13 @@ def _duct(sizes: Sizes, old: float, joist: float) -> Made:
     shapes = [*_fill(left - BESIDE_IN, left, old, line), *_fill(right, right + BESIDE_IN, old, line)]
     shapes += _fill(left, right, min(old, lies), min(line, lies))
     if not case and "open" not in sizes and line > lies + wide:
-        shapes += [_box("new_fill", 0, wide, lies + wide, line), shape("top", [(0, line), (wide, line)])]
+        shapes += [rectangle("new_fill", 0, wide, lies + wide, line), shape("top", [(0, line), (wide, line)])]
     if case:
-        shapes += [_box("board", left, right, lies, lies + wide + 2)]
-    shapes.append(_box("duct", 0, wide, lies, lies + wide))
+        shapes += [rectangle("board", left, right, lies, lies + wide + 2)]
+    shapes.append(rectangle("duct", 0, wide, lies, lies + wide))
     return shapes, [
-        _measure("duct as drawn", wide, (0, lies + wide / 2), (wide, lies + wide / 2)),
-        _measure("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line)),
+        dimension("duct as drawn", wide, (0, lies + wide / 2), (wide, lies + wide / 2)),
+        dimension("fill line", line, (left - BESIDE_IN / 2, 0), (left - BESIDE_IN / 2, line)),
     ]
 
 

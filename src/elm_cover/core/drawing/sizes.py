@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 
 from ..base.arrays import Floats
-from .drawn import Shape
+from .drawn import Dimension, Shape
 
 BOARD_IN = 0.5
 PLATE_IN = 3.0
@@ -39,3 +39,14 @@ def box_of(shapes: Iterable[Shape]) -> tuple[float, float, float, float]:
 def shape(role: str, points: list[Point], closed: bool = False) -> Shape:
     """A shape of the cut; polygons close themselves, lines do not."""
     return Shape(role=role, closed=closed, points=[[round(float(x), 4), round(float(z), 4)] for x, z in points])
+
+
+def rectangle(role: str, s0: float, s1: float, z0: float, z1: float) -> Shape:
+    """A closed shape from s0 to s1 and from z0 to z1."""
+    return shape(role, [(s0, z0), (s1, z0), (s1, z1), (s0, z1)], closed=True)
+
+
+def dimension(name: str, value_in: float, a: Point | None = None, b: Point | None = None) -> Dimension:
+    """A dimension between two points; without them one of the whole, of which only a part is drawn."""
+    start, end = (None if point is None else [float(point[0]), float(point[1])] for point in (a, b))
+    return Dimension(name=name, value_in=value_in, from_in=start, to_in=end)
