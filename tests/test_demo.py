@@ -12,6 +12,7 @@ from elm_cover.formats.headline import headline
 from elm_cover.formats.log_file import read_entry
 from elm_cover.job import read_job
 from elm_cover.store.jobs import JobStore
+from elm_cover.store.paper_shelf import stored_papers
 from elm_cover.store.verifying import verified
 
 TODAY = date(2026, 5, 6)
@@ -33,7 +34,7 @@ def test_three_jobs_that_are_done_or_nearly(tmp_path: Path) -> None:
     assert found.low < sealed < (found.high or 0), "the gauge's house leaks what the list said"
     assert proved.stops == proved.refused == ()
     assert [note[:9] for note in proved.notes] == ["Practice:"], "a stand-in blew it, and every paper says so"
-    papers = store.papers(lines[PROVED].id)
+    papers = stored_papers(store, lines[PROVED].id)
     assert [paper.kind for paper in papers] == list(HANDED_OVER)
     assert {verified(store, paper.content).state for paper in papers} == {"unchanged"}
     assert lines[SHORT].stage == "to_prove" and len(proofs[SHORT].run.short) == 1

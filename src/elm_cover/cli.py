@@ -15,15 +15,15 @@ from .api.app import create_app
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .cli_day import day_commands
+from .cli_papers import paper_commands
 from .core.plan import corners, plan, plan_json
 from .core.ways import rack
 from .demo.jobs import add_demo_jobs
 from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
-from .formats.headline import headline
 from .formats.job_file import load_job
 from .formats.load_csv import write_load
-from .formats.log_file import entry_schema, load_log, read_file
+from .formats.log_file import entry_schema, load_log
 from .formats.product_library import library
 from .formats.survey_csv import write_features, write_readings
 from .formats.work_json import work_json
@@ -33,12 +33,9 @@ from .job.paper_kinds import PAPERS, paper_by_ending
 from .papers.issue import Asked, printed
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
-from .store.database import FILE_NAME, StoreError
-from .store.jobs import JobStore
-from .store.verifying import UNCHANGED, said_of, verified
+from .store.database import StoreError
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
-MOST_PAPER_BYTES = 40_000_000
 EXPORTS: dict[str, Callable[[Job, Sequence[LogEntry]], str]] = {
     "features.csv": lambda job, log: write_features(job),
     "readings.csv": lambda job, log: write_readings(job),
@@ -105,8 +102,7 @@ def parser() -> argparse.ArgumentParser:
     exporting.add_argument("--log", type=Path, metavar="LOG", help="entries of its log, one a line")
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
     exporting.add_argument("--metric", action="store_true", help="a paper in metres, millimetres and kilograms")
-    verifying = command("verify", _verify, "Say whether a paper was issued here and is unchanged: exit 0, else 1.")
-    verifying.add_argument("file", type=Path, metavar="FILE", help="the paper, PDF")
+    paper_commands(command)
     telling = command("schema", _schema, "Print the JSON Schema of the job document.")
     telling.add_argument("--log", action="store_true", help="of an entry of the log instead")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
@@ -118,7 +114,7 @@ def parser() -> argparse.ArgumentParser:
     saving.add_argument("file", type=Path, metavar="FILE", help="the backup to write, a new file")
     restoring = command("restore", _restore, "Unpack a backup into an empty data folder.")
     restoring.add_argument("file", type=Path, metavar="FILE", help="a backup made by elm-cover backup")
-    for sub in (serving, demoing, saving, restoring, verifying):
+    for sub in (serving, demoing, saving, restoring):
         sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
     return top
 
@@ -175,16 +171,6 @@ def _export(options: argparse.Namespace) -> int:
     except OSError as error:
         raise JobError([Fault(str(options.to), f"cannot be written: {error.strerror or error}")]) from error
     return SOUND
-
-
-def _verify(options: argparse.Namespace) -> int:
-    content = read_file(options.file, MOST_PAPER_BYTES)
-    folder = options.data or data_folder()
-    if not (folder / FILE_NAME).exists():
-        raise JobError([Fault("--data", f"{folder} holds no jobs: name the data folder the paper was issued from")])
-    found = verified(JobStore(folder, headline), content)
-    print(said_of(found))
-    return SOUND if found.state == UNCHANGED else STOPS
 
 
 def _schema(options: argparse.Namespace) -> int:

@@ -118,7 +118,7 @@ def test_an_archive_carries_everything_to_another_shelf(client: FlaskClient, tmp
     url, document = stored(client)
     archive = client.get(f"{url}/archive").data
     names = sorted(zipfile.ZipFile(io.BytesIO(archive)).namelist())
-    assert names[:2] == ["job.json", "log.json"] and names[2] == "papers/1-job-sheet.pdf" and len(names) == 5
+    assert names[:4] == ["job.json", "log.json", "papers.json", "papers/1-job-sheet.pdf"] and len(names) == 6
     other = create_app(tmp_path / "b").test_client()
     back = other.post("/api/archives", data=archive, content_type="application/zip")
     assert back.status_code == 201 and back.json["document"] == document

@@ -14,7 +14,9 @@ from flask.testing import FlaskClient
 from elm_cover.api.app import create_app
 from elm_cover.cli import main
 from elm_cover.formats.archive import FIRMS_OWN
+from elm_cover.job.paper_seal import unsealed
 from elm_cover.store.database import FILE_NAME
+from elm_cover.store.paper_shelf import own_keys, stored_papers
 from tests.conftest import attic
 
 PDF = {"Content-Type": "application/pdf"}
@@ -96,16 +98,23 @@ def test_papers_of_an_older_database_are_known_by_their_bytes(client: FlaskClien
     from elm_cover.store.jobs import JobStore
     from elm_cover.store.verifying import verified
 
-    _, pdf = issue(client, attic())
+    job, pdf = issue(client, attic())
     with sqlite3.connect(tmp_path / FILE_NAME) as raw:
         for index in ("paper_by_code", "paper_by_sha256"):
             raw.execute(f"DROP INDEX {index}")
-        raw.execute("ALTER TABLE paper DROP COLUMN code")
-        raw.execute("ALTER TABLE paper DROP COLUMN sha256")
+        for column in ("code", "sha256", "key", "signature", "late", "of_job", "came_at"):
+            raw.execute(f"ALTER TABLE paper DROP COLUMN {column}")
+        raw.execute("DROP TABLE paper_key")
         raw.execute("ALTER TABLE job DROP COLUMN made_saves")
         raw.execute("ALTER TABLE job DROP COLUMN made_n")
         raw.execute("PRAGMA user_version = 8")
-    assert verified(JobStore(tmp_path, headline), pdf).state == "unchanged"
+    body, _ = unsealed(pdf)
+    store = JobStore(tmp_path, headline)
+    assert verified(store, body).state == "unchanged"
+    # Signed once, by the key that the office has now, and marked so.
+    (stored,) = stored_papers(store, job)
+    assert stored.seal is not None and stored.seal.issue.late and stored.seal.holds(own_keys(store))
+    assert verified(JobStore(tmp_path, headline), stored.handed_out()).state == "unchanged"
 
 
 def test_the_customer_gets_the_last_papers_and_none_of_the_firms_own(client: FlaskClient) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from datetime import date
 
 from flask import Response, jsonify, request
@@ -15,13 +16,16 @@ from ..job.paper_kinds import PAPERS
 from ..papers.issue import Asked, printed
 from ..papers.lettering import LettersMissingError, missing_letters
 from ..store.firm import read_firm
+from ..store.paper_shelf import office_keys, papers_of, papers_with, stored_paper
 from ..store.papers import PaperFound
 from ..store.photos import NoSuchPhotoError, photo_path
-from ..store.verifying import said_of, verified
+from ..store.verifying import verified
 from .answers.jobs import (
     CodeQuery,
     IfMatch,
     JobPath,
+    KeyList,
+    KeyQuery,
     PaperAnswer,
     PaperFoundLine,
     PaperList,
@@ -102,7 +106,7 @@ def _photo(name: str) -> bytes | None:
     summary="Every paper issued of a job, the newest first",
 )
 def list_papers(path: JobPath) -> Response:
-    found = job_store().papers_of(path.job_id)
+    found = papers_of(job_store(), path.job_id)
     return jsonify({"papers": [_found(one) for one in found]})
 
 
@@ -113,22 +117,27 @@ def _found(one: PaperFound) -> PaperFoundLine:
 @checks.post(
     "/papers/verify",
     responses={200: VerifiedAnswer, 413: Problem, 415: Problem},
-    summary="Whether a file is a paper issued here, unchanged",
+    summary="Whether a file is a paper issued here, or signed by the key that is given, unchanged",
 )
-def verify_paper(raw: PaperBody) -> Response:
+def verify_paper(query: KeyQuery, raw: PaperBody) -> Response:
     if request.mimetype not in PaperBody.mimetypes:
         return problem(415, "Not a paper", "Send a PDF.")
-    found = verified(job_store(), request.get_data())
-    return jsonify({"state": found.state, "said": said_of(found), "papers": [_found(one) for one in found.papers]})
+    found = verified(job_store(), request.get_data(), query.key)
+    return jsonify({"state": found.state, "said": found.said, "papers": [_found(one) for one in found.papers]})
+
+
+@checks.get("/papers/keys", responses={200: KeyList}, summary="The public keys that this office signs its papers with")
+def list_keys() -> Response:
+    return jsonify({"keys": [asdict(key) for key in office_keys(job_store())]})
 
 
 @checks.get("/papers", responses={200: PaperList, 422: Problem}, summary="Papers found again by the code at their foot")
 def papers_by_code(query: CodeQuery) -> Response:
-    return jsonify({"papers": [_found(one) for one in job_store().papers_with(code=query.code)]})
+    return jsonify({"papers": [_found(one) for one in papers_with(job_store(), code=query.code)]})
 
 
 @papers.get("/<job_id>/papers/<int:number>", responses={404: Problem}, summary="Read an issued paper, PDF")
 def read_paper(path: RevisionPath) -> Response:
-    paper = job_store().paper(path.job_id, path.number)
+    paper = stored_paper(job_store(), path.job_id, path.number)
     named = {"Content-Disposition": f'inline; filename="{paper.kind.replace(" ", "-")}-{path.number}.pdf"'}
-    return Response(paper.content, mimetype="application/pdf", headers=named)
+    return Response(paper.handed_out(), mimetype="application/pdf", headers=named)

@@ -88,6 +88,7 @@ ROUTES: Mapping[tuple[str, str], Route] = MappingProxyType(
         ("POST", "/api/outline/join"): _desk(JOB_BYTES),
         ("POST", "/api/outline/walk"): _desk(10_000),
         ("GET", "/api/papers"): _desk(LITTLE_BYTES),
+        ("GET", "/api/papers/keys"): _desk(LITTLE_BYTES),
         ("POST", "/api/papers/verify"): _desk(40_000_000),
         ("POST", "/api/photos"): _both(15_000_000),
         ("GET", "/api/photos/<name>"): _both(LITTLE_BYTES),

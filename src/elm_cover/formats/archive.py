@@ -1,4 +1,4 @@
-"""A job as one zip: job.json, log.json, photos/, papers/. Bounded in entries and in unpacked size on the way in."""
+"""A job as one zip: job.json, log.json, photos/, papers/ and papers.json, what they were issued as. Bounded in entries and in unpacked size on the way in."""
 
 from __future__ import annotations
 
@@ -9,17 +9,18 @@ import lzma
 import re
 import zipfile
 import zlib
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from ..job import Fault, Job, JobError, read_job
 from ..job.paper_kinds import goes_to_customer
+from ..job.paper_seal import Seal, seal_told, sealed, sum_of, unsealed
 from .handover import DOCUMENT, STAYS, handed_over
 from .job_file import dump_document, parse_json
 from .log_file import entries_in, entry_document
 from .photo import is_own, keep_photo, megapixels
 
-JOB, LOG = "job.json", "log.json"
+JOB, LOG, ISSUES = "job.json", "log.json", "papers.json"
 MOST_ENTRIES = 2_000
 MOST_UNPACKED_BYTES = 300_000_000
 MOST_JOB_BYTES = 2_000_000
@@ -36,9 +37,12 @@ DAMAGED = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, LookupError, ValueErr
 
 @dataclass(frozen=True)
 class ArchivedPaper:
+    """content: its bytes as they were issued; seal: by whom and as what, None where nothing says it."""
+
     number: int
     kind: str
     content: bytes
+    seal: Seal | None = None
 
 
 @dataclass(frozen=True)
@@ -66,7 +70,11 @@ def write_archive(archive: Archive) -> bytes:
         for name, content in sorted(archive.photos.items()):
             file.writestr(zipfile.ZipInfo(f"photos/{name}"), content)  # JPEG does not get smaller
         for paper in archive.papers:
-            file.writestr(f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf", paper.content)
+            content = sealed(paper.content, paper.seal)
+            file.writestr(f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf", content)
+        issues = [paper.seal.told() for paper in archive.papers if paper.seal is not None]
+        if issues:
+            file.writestr(ISSUES, json.dumps({"papers": issues}, ensure_ascii=False))
     return out.getvalue()
 
 
@@ -109,6 +117,7 @@ def _read(file: zipfile.ZipFile) -> Archive:
     photos: dict[str, bytes] = {}
     renamed: dict[str, str] = {}
     papers: list[ArchivedPaper] = []
+    issues: dict[int, Seal] = {}
     log: tuple[dict[str, Any], ...] = ()
     for name in names:
         photo, paper = PHOTO_NAME.fullmatch(name), PAPER_NAME.fullmatch(name)
@@ -117,18 +126,50 @@ def _read(file: zipfile.ZipFile) -> Archive:
             photos[kept] = content
             renamed[photo[1]] = kept
         elif paper:
-            content = _content(file, name, MOST_ENTRY_BYTES, room)
-            if not content.startswith(PDF_MARK):
-                raise JobError([Fault(name, "is not a PDF")])
             if any(other.number == int(paper[1]) for other in papers):
                 raise JobError([Fault(name, f"is the second paper of number {int(paper[1])}")])
-            papers.append(ArchivedPaper(int(paper[1]), paper[2].replace("-", " "), content))
+            papers.append(_paper(name, _content(file, name, MOST_ENTRY_BYTES, room), int(paper[1]), paper[2]))
+        elif name == ISSUES:
+            issues = _issues(_content(file, ISSUES, MOST_JOB_BYTES, room))
         elif name == LOG:
             log = _log(_content(file, LOG, MOST_ENTRY_BYTES, room))
         elif name != JOB:
             raise JobError([Fault("archive", f"holds “{name[:80]}”, which is no part of a job")])
     _rename(document, renamed)
-    return Archive(document, photos, tuple(sorted(papers, key=lambda p: p.number)), _renamed_log(log, renamed))
+    listed = tuple(_listed(paper, issues) for paper in sorted(papers, key=lambda paper: paper.number))
+    return Archive(document, photos, listed, _renamed_log(log, renamed))
+
+
+def _paper(name: str, content: bytes, number: int, kind: str) -> ArchivedPaper:
+    """A paper with the seal it carries itself. Raises JobError where that is of another paper."""
+    if not content.startswith(PDF_MARK):
+        raise JobError([Fault(name, "is not a PDF")])
+    body, seal = unsealed(content)
+    return ArchivedPaper(number, kind.replace("-", " "), body, seal)
+
+
+def _issues(data: bytes) -> dict[int, Seal]:
+    """What the archive says its papers were issued as, by number. Raises JobError."""
+    told = parse_json(data)
+    listed = told.get("papers") if isinstance(told, dict) else None
+    if not isinstance(listed, list) or len(listed) > MOST_ENTRIES:
+        raise JobError([Fault(ISSUES, f"must be an object with a list “papers” of at most {MOST_ENTRIES:,}")])
+    try:
+        return {seal.issue.number: seal for seal in map(seal_told, listed)}
+    except ValueError as error:
+        raise JobError([Fault(ISSUES, str(error))]) from error
+
+
+def _listed(paper: ArchivedPaper, issues: dict[int, Seal]) -> ArchivedPaper:
+    """The paper with its seal from the archive's list, or its own. Raises JobError where its seal is that of another paper."""
+    seal = issues.get(paper.number) or paper.seal
+    if seal is None:
+        return paper
+    same = (seal.issue.sha256, seal.issue.number, seal.issue.kind) == (sum_of(paper.content), paper.number, paper.kind)
+    if not same:
+        text = "was changed, or is another one: its bytes are not those that its seal is of. Take it out of the archive to bring in the rest"
+        raise JobError([Fault(f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf", text)])
+    return replace(paper, seal=seal)
 
 
 @dataclass

@@ -13,7 +13,7 @@ with contextlib.suppress(AttributeError, OSError):
     os.nice(NICE)
 
 # All of the program, not only the heavy work: a worker runs the head of the command line too, as Python's own workers do.
-from .. import cli_crew, cli_day  # noqa: E402, F401
+from .. import cli_crew, cli_day, cli_papers  # noqa: E402, F401
 from ..api import app  # noqa: E402, F401
 
 # What is loaded now is shared by all that are forked; the collector would write into it.

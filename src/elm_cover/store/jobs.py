@@ -17,16 +17,7 @@ from .database import open_database
 from .headlines import LAST_ENTRY, MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
 from .ids import item_ids, with_ids
 from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
-from .papers import (
-    PaperFound,
-    StoredPaper,
-    add_paper,
-    all_papers,
-    next_number,
-    paper_by_number,
-    papers_issued,
-    papers_with,
-)
+from .papers import StoredPaper, issue_here, sign_what_is_unsigned, take_in
 from .revisions import (
     Change,
     RevisionNote,
@@ -111,6 +102,8 @@ class JobStore(Turns):
         self._begun: dict[str, tuple[int, float]] = {}
         self._summarise = summarise
         self._now = now
+        with self.writing():
+            sign_what_is_unsigned(now())
 
     def create(
         self,
@@ -119,7 +112,7 @@ class JobStore(Turns):
         papers: Sequence[StoredPaper] = (),
         log: Sequence[dict[str, Any]] = (),
     ) -> StoredJob:
-        """Stores a new job as revision 1, with the papers issued of it elsewhere and its log."""
+        """Stores a new job as revision 1, with the papers that came in with it and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
         made = shown(self._summarise(document, log), MadeFrom(1, len(log)))
@@ -128,7 +121,7 @@ class JobStore(Turns):
             touch(job_id, self._now(), document, made)
             add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
             for paper in papers:
-                add_paper(job_id, paper, 1, actor, self._now())
+                take_in(job_id, paper, actor, self._now())
             add_entries(job_id, log, self._now())
         return self.get(job_id)
 
@@ -143,12 +136,6 @@ class JobStore(Turns):
             return any(
                 anywhere.search(text) and mine & item_ids(json.loads(text)) for text in last_documents_on_the_shelf()
             )
-
-    def papers(self, job_id: str) -> list[StoredPaper]:
-        """Every paper of a job, by number. Raises NoSuchJobError."""
-        with self.reading():
-            self._get(job_id)
-            return all_papers(job_id)
 
     def get(self, job_id: str, in_bin: bool = False) -> StoredJob:
         """The job as it is now. Raises NoSuchJobError."""
@@ -266,20 +253,7 @@ class JobStore(Turns):
             document = self._seen(job_id, seen).document
             change = Change(actor=actor, reason="paper")
             job = self._store(job_id, document, kept(job_id).of_the_next_save(), change)
-            number = next_number(job_id)
-            add_paper(job_id, StoredPaper(number, kind, content), job.revision, actor, self._now())
-            return number, job
-
-    def papers_of(self, job_id: str) -> list[PaperFound]:
-        """What was issued of a job, the newest first. Raises NoSuchJobError."""
-        with self.reading():
-            self._get(job_id)
-            return papers_issued(job_id)
-
-    def papers_with(self, code: str = "", sha256: str = "") -> list[PaperFound]:
-        """Papers issued here with that code, or with those bytes; the newest first."""
-        with self.reading():
-            return papers_with(code, sha256)
+            return issue_here(job_id, kind, content, job.revision, actor, self._now()), job
 
     def log(self, job_id: str, after: int = 0) -> list[LoggedEntry]:
         """Entries of the job's log that arrived after that number. Raises NoSuchJobError."""
@@ -345,12 +319,6 @@ class JobStore(Turns):
         for job_id in stale:
             with suppress(NoSuchJobError):  # put away meanwhile
                 self.refresh(job_id, in_bin)
-
-    def paper(self, job_id: str, number: int) -> StoredPaper:
-        """A paper as it was issued. Raises NoSuchPaperError."""
-        with self.reading():
-            self._get(job_id)
-            return paper_by_number(job_id, number)
 
     def _seen(self, job_id: str, seen: int) -> StoredJob:
         """The job as it is now, if that is what the client saw. Raises StaleSaveError."""

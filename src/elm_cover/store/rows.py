@@ -99,7 +99,9 @@ class RevisionRow(Row):
 
 
 class PaperRow(Row):
-    """A paper as it was issued, with the revision it was made from."""
+    """A paper as it was issued, with the revision it was made from. key, signature: of who issued it; late: signed after that day.
+    came_at: when it came in with an archive, None: it was issued here; of_job: the job it was issued of there. revision 0, issued_at
+    empty: what it came in with does not say."""
 
     id = AutoField()
     job = ForeignKeyField(JobRow, backref="papers", on_delete="CASCADE")
@@ -111,9 +113,25 @@ class PaperRow(Row):
     content = BlobField()
     code = TextField(default="")
     sha256 = TextField(default="")
+    key = TextField(default="")
+    signature = TextField(default="")
+    late = IntegerField(default=0)
+    of_job = TextField(default="")
+    came_at = TextField(null=True)
 
     class Meta:
         table_name = "paper"
+
+
+class PaperKeyRow(Row):
+    """A key of this office for its papers. private: None for one that signs no more; its public half is kept, for what it signed."""
+
+    public = TextField(primary_key=True)
+    private = TextField(null=True)
+    made_at = TextField()
+
+    class Meta:
+        table_name = "paper_key"
 
 
 class LogRow(Row):

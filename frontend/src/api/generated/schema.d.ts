@@ -234,8 +234,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Whether a file is a paper issued here, unchanged */
+        /** Whether a file is a paper issued here, or signed by the key that is given, unchanged */
         post: operations["checks_verify_paper_papers_verify_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The public keys that this office signs its papers with */
+        get: operations["checks_list_keys_papers_keys_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3931,28 +3948,50 @@ export interface components {
             /** Kind */
             kind: string;
             /** Revision */
-            revision: number;
+            revision: number | null;
             /** Issued At */
-            issued_at: string;
+            issued_at: string | null;
             /** Code */
             code: string;
+            /** Came At */
+            came_at: string | null;
+            /** Key */
+            key: string | null;
             /** Url */
             url: string;
         };
         /**
          * VerifiedAnswer
-         * @description state: unchanged, changed since it was issued, or unknown here; said: that as a sentence.
+         * @description state: unchanged: issued here; signed: by the key that was given; came: it came in with an archive; changed since it was issued;
+         *     unknown here. said: that as a sentence.
          */
         VerifiedAnswer: {
             /**
              * State
              * @enum {string}
              */
-            state: "unchanged" | "changed" | "unknown";
+            state: "unchanged" | "signed" | "came" | "changed" | "unknown";
             /** Said */
             said: string;
             /** Papers */
             papers: components["schemas"]["PaperFoundLine"][];
+        };
+        /** KeyList */
+        KeyList: {
+            /** Keys */
+            keys: components["schemas"]["KeyLine"][];
+        };
+        /**
+         * KeyLine
+         * @description A public key of this office. signs: what is issued now is signed by it.
+         */
+        KeyLine: {
+            /** Key */
+            key: string;
+            /** Made At */
+            made_at: string;
+            /** Signs */
+            signs: boolean;
         };
         /** PlanAnswer */
         PlanAnswer: {
@@ -11049,7 +11088,9 @@ export interface operations {
     };
     checks_verify_paper_papers_verify_post: {
         parameters: {
-            query?: never;
+            query?: {
+                key?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -11095,6 +11136,44 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checks_list_keys_papers_keys_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyList"];
                 };
             };
             /** @description Unprocessable Entity */

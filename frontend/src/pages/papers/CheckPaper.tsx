@@ -1,8 +1,10 @@
 import { Button, FileButton, TextInput } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, ProblemError } from "../../api/client";
-import type { PaperFound, PaperList, VerifiedAnswer } from "../../api/types";
+import type { PaperFound, PaperKeys, PaperList, VerifiedAnswer } from "../../api/types";
+import { issuedAs } from "../../document/issuedAs";
 import "./papers.css";
 
 const MOST_MB = 40;
@@ -13,6 +15,13 @@ export function CheckPaper() {
   const [said, setSaid] = useState<{ state: string; text: string } | null>(null);
   const [found, setFound] = useState<PaperFound[]>([]);
   const [busy, setBusy] = useState(false);
+  const [key, setKey] = useState("");
+  const keys = useQuery({
+    queryKey: ["paper keys"],
+    queryFn: async () => (await ask<PaperKeys>("GET", "/api/papers/keys")).data.keys,
+  });
+  const own = keys.data?.find((one) => one.signs)?.key;
+  const isKey = /^[0-9A-Za-z_-]{43}$/.test(key.trim());
   const sound = /^[0-9a-f]{10}$/.test(code.trim().toLowerCase());
   const run = (work: () => Promise<void>) => {
     setBusy(true);
@@ -33,9 +42,14 @@ export function CheckPaper() {
     }
     run(async () => {
       const body = new Blob([file], { type: "application/pdf" });
-      const { data } = await ask<VerifiedAnswer>("POST", "/api/papers/verify", body, {
-        "Content-Type": "application/pdf",
-      });
+      const { data } = await ask<VerifiedAnswer>(
+        "POST",
+        `/api/papers/verify${isKey ? `?key=${key.trim()}` : ""}`,
+        body,
+        {
+          "Content-Type": "application/pdf",
+        },
+      );
       setSaid({ state: data.state, text: data.said });
       setFound(data.papers);
     });
@@ -65,11 +79,19 @@ export function CheckPaper() {
         <p>Every paper has a code at its foot, and is kept here as the bytes that were issued.</p>
         <FileButton onChange={check} accept="application/pdf">
           {(props) => (
-            <Button loading={busy} {...props}>
+            <Button loading={busy} disabled={key.trim() !== "" && !isKey} {...props}>
               Check a file, PDF
             </Button>
           )}
         </FileButton>
+        <TextInput
+          label="Key of another office"
+          description="where the paper is theirs: 43 letters and digits that they gave you"
+          value={key}
+          maxLength={60}
+          onChange={(event) => setKey(event.currentTarget.value)}
+          error={key.trim() && !isKey ? "A key is 43 letters, digits, - and _." : null}
+        />
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -105,11 +127,16 @@ export function CheckPaper() {
                   {one.job_name}
                 </Link>
                 <span className="soft">
-                  {one.issued_at.slice(0, 10)}, revision {one.revision}, code {one.code || "none"}
+                  {issuedAs(one)}, code {one.code || "none"}
                 </span>
               </li>
             ))}
           </ul>
+        ) : null}
+        {own ? (
+          <p className="own-key">
+            This office signs its papers; whoever has its key can check them anywhere: <code>{own}</code>
+          </p>
         ) : null}
       </main>
     </div>

@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { ask, askForFile, ProblemError } from "../../api/client";
 import { PAPERS, type PaperKind } from "../../api/generated/registries";
 import type { PaperList } from "../../api/types";
+import { issuedAs } from "../../document/issuedAs";
 import { useDocument, useSaveState } from "../../state/context";
 import { printPaper } from "../../state/printPaper";
 import { Part } from "../../ui/Part";
@@ -77,7 +78,7 @@ export function Papers() {
                   {one.number} {one.kind}
                 </a>
                 <span className="soft">
-                  {one.issued_at.slice(0, 10)}, revision {one.revision}
+                  {issuedAs(one)}
                   {one.code ? `, code ${one.code}` : ""}
                 </span>
               </li>

@@ -143,14 +143,33 @@ class PaperFoundLine(PaperFound):
     url: str
 
 
+class KeyQuery(KnownModel):
+    """The public key of another office."""
+
+    key: str | None = Field(None, pattern=r"^[0-9A-Za-z_-]{43}$")
+
+
+class KeyLine(BaseModel):
+    """A public key of this office. signs: what is issued now is signed by it."""
+
+    key: str
+    made_at: str
+    signs: bool
+
+
+class KeyList(BaseModel):
+    keys: list[KeyLine]
+
+
 class PaperList(BaseModel):
     papers: list[PaperFoundLine]
 
 
 class VerifiedAnswer(BaseModel):
-    """state: unchanged, changed since it was issued, or unknown here; said: that as a sentence."""
+    """state: unchanged: issued here; signed: by the key that was given; came: it came in with an archive; changed since it was issued;
+    unknown here. said: that as a sentence."""
 
-    state: Literal["unchanged", "changed", "unknown"]
+    state: Literal["unchanged", "signed", "came", "changed", "unknown"]
     said: str
     papers: list[PaperFoundLine]
 

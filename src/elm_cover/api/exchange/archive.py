@@ -10,6 +10,7 @@ from flask_openapi3 import APIBlueprint, RawModel, Tag
 
 from ...formats.archive import Archive, ArchivedPaper, for_customer, photo_names, read_archive, write_archive
 from ...job import read_job
+from ...store.paper_shelf import stored_papers
 from ...store.papers import StoredPaper
 from ...store.photos import NoSuchPhotoError, photo_path, put_bytes
 from ..answers.jobs import JobPath, StoredJobAnswer
@@ -49,7 +50,7 @@ def _whole(job_id: str) -> Archive:
     photos: dict[str, bytes] = {}
     for name in photo_names(read_job(job.document)):
         _take_photo(photos, store.folder, name)
-    papers = tuple(ArchivedPaper(paper.number, paper.kind, paper.content) for paper in store.papers(job_id))
+    papers = tuple(ArchivedPaper(one.number, one.kind, one.content, one.seal) for one in stored_papers(store, job_id))
     log = tuple(line.entry for line in store.log(job_id))
     for entry in log:
         if entry["kind"] == "photo":
@@ -71,7 +72,7 @@ def store_archive(raw: ArchiveBody) -> Response:
     store = job_store()
     for name, content in archive.photos.items():
         put_bytes(store.folder, name, content)
-    papers = [StoredPaper(paper.number, paper.kind, paper.content) for paper in archive.papers]
+    papers = [StoredPaper(one.number, one.kind, one.content, one.seal) for one in archive.papers]
     document = archive.document
     if store.has_twin(document):
         document = {**document, "name": f"{document.get('name') or 'Unnamed job'}, brought in again"}
