@@ -16,7 +16,7 @@ import uvicorn
 
 from .api.app import create_app
 from .api.headlines import Headlines
-from .api.security import body_limit
+from .api.security import body_and_lane
 from .serving.protocol import Connection
 from .serving.shell import Shell
 from .serving.streams import News
@@ -43,7 +43,7 @@ class Server(uvicorn.Server):
     """uvicorn with this program behind it: says where it is once it answers, and ends its streams when it stops."""
 
     def __init__(self, app: Any, news: News, said: str = "") -> None:
-        shell = Shell(app, lambda method, path: body_limit(app, method, path), news)
+        shell = Shell(app, lambda method, path: body_and_lane(app, method, path), news)
         super().__init__(
             uvicorn.Config(
                 shell,

@@ -5,18 +5,19 @@ from __future__ import annotations
 import io
 import json
 import random
+import threading
 import zipfile
 from pathlib import Path
 from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
-from PIL import Image
+from PIL import Image, ImageOps
 
 from elm_cover.api.app import create_app
 from elm_cover.formats import photo as photos
 from elm_cover.formats.archive import read_archive
-from elm_cover.formats.photo import keep_photo
+from elm_cover.formats.photo import PhotoTooLargeError, keep_photo
 from elm_cover.job import JobError
 from tests.conftest import attic
 
@@ -87,10 +88,105 @@ def test_a_sixty_megabyte_photo_is_refused_before_it_is_read(client: FlaskClient
     assert answer.status_code == 413 and "60 MB" in answer.json["detail"]
 
 
-def test_too_many_pixels_are_refused(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(photos, "MOST_PIXELS", 40_000)
-    with pytest.raises(JobError, match="megapixels"):
-        keep_photo(io.BytesIO(picture()))
+def flat(kind: str, mode: str, size: tuple[int, int], **more: Any) -> bytes:
+    out = io.BytesIO()
+    Image.new(mode, size).save(out, kind, **more)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("data", "kind", "says"),
+    [
+        (flat("PNG", "L", (7000, 6000)), "image/png", "at most 40 megapixels, not 42"),
+        (
+            flat("WEBP", "RGB", (4100, 4000), lossless=True),
+            "image/webp",
+            "at most 16 megapixels where it is a WebP, not 16",
+        ),
+        (
+            flat("WEBP", "RGB", (6300, 6300), quality=10),
+            "image/webp",
+            "at most 16 megapixels where it is a WebP, not 40",
+        ),
+    ],
+)
+def test_too_many_pixels_are_too_large(client: FlaskClient, data: bytes, kind: str, says: str) -> None:
+    answer = client.post("/api/photos", data=data, content_type=kind)
+    assert answer.status_code == 413 and says in answer.json["detail"]
+
+
+@pytest.mark.parametrize(
+    ("data", "size"),
+    [
+        (flat("PNG", "RGBA", (6320, 6320)), (2400, 2400)),
+        (flat("PNG", "I;16", (6320, 6320)), (2400, 2400)),
+        (flat("JPEG", "RGB", (6320, 6320), progressive=True, subsampling=0), (2400, 2400)),
+        (flat("WEBP", "RGBA", (4000, 4000), lossless=True), (2400, 2400)),
+        (flat("PNG", "P", (6000, 100)), (2400, 40)),
+        (flat("PNG", "LA", (3, 2)), (3, 2)),
+    ],
+)
+def test_the_largest_picture_of_each_kind_is_kept_within_the_bound(data: bytes, size: tuple[int, int]) -> None:
+    """Each stands whole in memory once; a bound on the process that unpacks it ends whatever takes more."""
+    kept = keep_photo(io.BytesIO(data))
+    assert (kept.width_px, kept.height_px) == size
+
+
+def test_a_picture_that_takes_more_memory_than_there_is_for_one_is_too_large(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The process that unpacks it has a bound; here one too small for anything."""
+    monkeypatch.setattr(photos, "NAME", "tests.formats.tight")
+    monkeypatch.setattr(photos, "ISOLATED", ())
+    with pytest.raises(PhotoTooLargeError, match="save it as an ordinary JPEG, or smaller"):
+        keep_photo(io.BytesIO(flat("PNG", "RGBA", (6320, 6320))))
+
+
+def apart(one: Image.Image, other: Image.Image, at: tuple[int, int]) -> int:
+    """How far two pictures in RGB are from each other at a place, of 255."""
+    pixels: list[Any] = [one.getpixel(at), other.getpixel(at)]
+    return max(abs(int(a) - int(b)) for a, b in zip(*pixels, strict=True))
+
+
+@pytest.mark.parametrize("mode", ["RGB", "RGBA", "LA", "P", "L", "CMYK"])
+def test_strips_come_to_what_the_whole_picture_is(mode: str) -> None:
+    """A picture of three colours across strips, made smaller: the same colours at the same places, clear parts as paper."""
+    drawn = Image.new("RGBA", (5000, 1200), (200, 30, 30, 255))
+    drawn.paste((20, 160, 60, 255), (0, 400, 5000, 800))
+    drawn.paste((0, 0, 0, 0), (2500, 800, 5000, 1200))
+    out = io.BytesIO()
+    drawn.convert(mode).save(out, "JPEG" if mode == "CMYK" else "PNG")
+    expected = Image.new("RGB", drawn.size, (255, 255, 255))
+    with Image.open(io.BytesIO(out.getvalue())) as read:
+        over = read.convert("RGBA")
+    expected.paste(over, mask=over.getchannel("A"))
+    expected = expected.resize((2400, 576))
+    with Image.open(io.BytesIO(keep_photo(io.BytesIO(out.getvalue())).content)) as kept:
+        assert kept.size == (2400, 576)
+        for at in ((100, 100), (100, 290), (100, 500), (2300, 100), (2300, 290), (2300, 500)):
+            assert apart(kept, expected, at) <= 12, at
+
+
+@pytest.mark.parametrize("orientation", range(1, 9))
+def test_a_photo_stands_upright_whichever_way_the_camera_was_held(orientation: int) -> None:
+    drawn = Image.new("RGB", (120, 80), (10, 10, 200))
+    drawn.paste((230, 200, 10), (0, 0, 60, 40))
+    exif = Image.Exif()
+    exif[0x0112] = orientation
+    out = io.BytesIO()
+    drawn.save(out, "JPEG", exif=exif, quality=95)
+    with Image.open(io.BytesIO(out.getvalue())) as read:
+        wanted = ImageOps.exif_transpose(read)
+    with Image.open(io.BytesIO(keep_photo(io.BytesIO(out.getvalue())).content)) as kept:
+        assert kept.size == wanted.size
+        for at in ((20, 20), (60, 20), (20, 60), (60, 60)):
+            assert apart(kept, wanted, at) <= 30, at
+
+
+def test_who_left_is_not_worked_for() -> None:
+    gone = threading.Event()
+    gone.set()
+    with pytest.raises(photos.NobodyWaitsError):
+        keep_photo(io.BytesIO(picture()), gone)
+    assert keep_photo(io.BytesIO(picture())).width_px == 400
 
 
 def test_no_photo_leads_out_of_its_folder(client: FlaskClient) -> None:

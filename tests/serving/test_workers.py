@@ -6,10 +6,12 @@ import contextlib
 import json
 import multiprocessing
 import os
+import signal
 import sys
 import threading
 import time
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 
@@ -135,3 +137,118 @@ def test_more_than_so_many_are_not_kept_waiting(pool: Workers, monkeypatch: pyte
     monkeypatch.setattr(pool, "_waiting", threading.Semaphore(0))
     with pytest.raises(BusyError, match="Try again"):
         pool.run(who, b"", "", None)
+
+
+def killed(pid: int, how: int) -> None:
+    os.kill(pid, how)
+
+
+def fork_server() -> int:
+    found = multiprocessing.forkserver._forkserver._forkserver_pid  # type: ignore[attr-defined]
+    return int(found)
+
+
+@pytest.fixture
+def pair() -> Iterator[Workers]:
+    found = Workers(longest_s=20)
+    found.run(who, b"", "", None)
+    yield found
+    found.close()
+
+
+@pytest.mark.skipif(sys.platform == "win32", reason="signals")
+@pytest.mark.parametrize("how", ["SIGKILL", "SIGSTOP"])
+@pytest.mark.parametrize("whom", ["workers", "fork server", "both"])
+def test_whatever_is_killed_or_stopped_is_replaced(pair: Workers, whom: str, how: str) -> None:
+    """An idle worker, the process they are forked from, and both at once: who asks next is answered."""
+    before = set(pair.processes)
+    if whom != "workers":
+        killed(fork_server(), getattr(signal, how))
+    if whom != "fork server":
+        for pid in before:
+            killed(pid, getattr(signal, how))
+    begun = time.monotonic()
+    for _ in range(4):
+        assert pair.run(sleeping, b"on", "0", None) == b"on"
+    assert time.monotonic() - begun < 15
+    if whom != "fork server":
+        assert not before & set(pair.processes)
+
+
+def test_a_worker_that_is_killed_at_work_is_said(pair: Workers) -> None:
+    def kill() -> None:
+        for pid in pair.processes:
+            killed(pid, signal.SIGKILL)
+
+    threading.Timer(0.4, kill).start()
+    with pytest.raises(WorkFailedError):
+        pair.run(sleeping, b"", "5", None)
+    assert pair.run(sleeping, b"on", "0", None) == b"on"
+
+
+def counted(given: bytes, how: str) -> bytes:
+    with Path(how).open("a") as file:
+        file.write("x")
+    time.sleep(0.5)
+    return given
+
+
+def test_what_several_ask_for_at_once_is_done_once(pair: Workers, tmp_path: Path) -> None:
+    """One of them leaves meanwhile, also the one who asked first."""
+    how, answers = str(tmp_path / "times"), []
+    gone = threading.Event()
+
+    def ask(left: threading.Event | None) -> None:
+        try:
+            answers.append(pair.run(counted, b"same", how, left))
+        except GoneError:
+            answers.append(b"gone")
+
+    threads = [threading.Thread(target=ask, args=(gone if i in (0, 3) else None,)) for i in range(6)]
+    for thread in threads:
+        thread.start()
+        time.sleep(0.03)
+    gone.set()
+    for thread in threads:
+        thread.join()
+    assert answers.count(b"same") >= 4 and set(answers) <= {b"same", b"gone"}
+    assert (tmp_path / "times").read_text() == "x"
+    assert pair.run(counted, b"same", how, None) == b"same" and (tmp_path / "times").read_text() == "xx"
+
+
+def test_an_error_is_told_to_all_who_asked(pair: Workers) -> None:
+    faults = []
+
+    def ask() -> None:
+        try:
+            pair.run(drawn_outlines, b"no drawing at all", json.dumps([None, None]), None)
+        except JobError as error:
+            faults.append(error.faults[0].text)
+
+    threads = [threading.Thread(target=ask) for _ in range(4)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert len(faults) == 4 and len(set(faults)) == 1
+
+
+def test_closing_ends_what_runs_and_what_waits_at_once() -> None:
+    pool, ended = Workers(workers=1, longest_s=60), []
+    pool.run(who, b"", "", None)
+
+    def ask() -> None:
+        try:
+            pool.run(sleeping, os.urandom(4), "50", None)
+        except GoneError:
+            ended.append(time.monotonic())
+
+    threads = [threading.Thread(target=ask) for _ in range(4)]
+    for thread in threads:
+        thread.start()
+    time.sleep(0.3)
+    begun = time.monotonic()
+    pool.close()
+    for thread in threads:
+        thread.join(5)
+    assert len(ended) == 4 and max(ended) - begun < 1.5

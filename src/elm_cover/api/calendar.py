@@ -6,7 +6,7 @@ import pickle
 from datetime import UTC, date, datetime, timedelta
 
 from flask import Response, jsonify, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic_core import to_jsonable_python
 
 from ..core.schedule import Proposal, clock_hours
@@ -25,6 +25,7 @@ from .answers.calendar import (
     ProposeAsked,
     WeatherAsked,
 )
+from .blueprint import APIBlueprint
 from .calendar_board import StoredBoard, ordered, puzzle, solved_puzzle, stored_board, told_line
 from .heavy import in_a_worker
 from .jobs import ACTOR, job_store

@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from flask import Flask, Response, g, jsonify, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from ..store.devices import Device, add_device, all_devices, change_device, device_of
 from .answers.field import DeviceChange, DeviceList, DevicePath, DeviceTold, MadeDevice, NewDevice
+from .blueprint import APIBlueprint
 from .jobs import ACTOR, job_store
 from .problems import Problem, problem
 from .routes import route_of

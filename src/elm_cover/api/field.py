@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from typing import Any
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
@@ -26,6 +26,7 @@ from ..store.firm import read_firm
 from .answers.field import FieldDays, PackQuery, RunAnswer
 from .answers.jobs import JobPath
 from .answers.proof import ProofAnswer
+from .blueprint import APIBlueprint
 from .calendar_board import stored_board, told_line
 from .devices import asking_device
 from .heavy import in_a_worker

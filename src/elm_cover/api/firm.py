@@ -5,12 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel
 
 from ..job.firm import Firm
 from ..store.firm import StoredFirm, keep_firm, read_firm
 from .answers.jobs import IfMatch
+from .blueprint import APIBlueprint
 from .jobs import ACTOR, job_store, version_seen
 from .problems import Problem
 

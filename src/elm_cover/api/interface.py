@@ -9,6 +9,7 @@ from typing import Any
 from flask_openapi3 import OpenAPI
 
 from ..formats.pack_model import told_schemas
+from .blueprint import APIBlueprint
 from .problems import PROBLEM_TYPE
 
 # What a route answers that is no JSON.
@@ -39,6 +40,9 @@ ANYTHING_ELSE = (
 
 def document(app: OpenAPI) -> dict[str, Any]:
     """The document, whole and valid: every answer declared, refusals as problem documents."""
+    for part in app.blueprints.values():
+        if isinstance(part, APIBlueprint):
+            part.told_to(app)
     told: dict[str, Any] = copy.deepcopy(dict(app.api_doc))
     told["components"] = {name: part for name, part in told["components"].items() if part}
     told["components"]["schemas"] |= told_schemas()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from flask import Response, current_app, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from ..edits.changes import changes
 from ..formats.job_file import dump_document
@@ -25,6 +25,7 @@ from .answers.jobs import (
     ShelfQuery,
     StoredJobAnswer,
 )
+from .blueprint import APIBlueprint
 from .packing import written
 from .problems import Problem, problem
 

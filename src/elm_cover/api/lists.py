@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import get_args
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from ..core.batts import BATTS_ONLY, BETWEEN_FIRST
 from ..core.climate import zone_lines
@@ -30,6 +30,7 @@ from ..job.choice import CornerFacts, Settings
 from ..job.fields import Zone
 from .answers.lists import AddedLine, ChoiceLists, FillCondition, MethodLine, ProductList, Titled, ZoneLine
 from .answers.view import ViewQuery
+from .blueprint import APIBlueprint
 
 offered = APIBlueprint("offered", __name__, url_prefix="/api", abp_tags=[Tag(name="planning")])
 

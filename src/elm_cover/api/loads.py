@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import TypeAdapter
 from pydantic_core import to_jsonable_python
 
@@ -20,6 +20,7 @@ from ..job.firm import Firm
 from ..store.firm import read_firm
 from .answers.load import LoadAnswer, LoadAsked
 from .answers.view import ViewQuery
+from .blueprint import APIBlueprint
 from .heavy import in_a_worker
 from .jobs import job_store
 from .log import logged_day

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from flask import Response, current_app, jsonify, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
@@ -22,6 +22,7 @@ from ..store.log import Answer, LoggedEntry
 from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
+from .blueprint import APIBlueprint
 from .devices import asking_actor
 from .jobs import job_store
 from .problems import Problem

@@ -6,7 +6,7 @@ from dataclasses import asdict
 from datetime import date
 
 from flask import Response, jsonify, request
-from flask_openapi3 import APIBlueprint, RawModel, Tag
+from flask_openapi3 import RawModel, Tag
 
 from ..core.filling import StopsSeen
 from ..job import Job, read_job
@@ -33,6 +33,7 @@ from .answers.jobs import (
     RevisionPath,
     VerifiedAnswer,
 )
+from .blueprint import APIBlueprint
 from .jobs import ACTOR, job_store, version_seen
 from .log import entries_of
 from .problems import Problem, problem

@@ -5,11 +5,12 @@ from __future__ import annotations
 import tempfile
 
 from flask import Response, jsonify, request, send_file
-from flask_openapi3 import APIBlueprint, RawModel, Tag
+from flask_openapi3 import RawModel, Tag
 from pydantic import BaseModel, Field
 
 from ..formats.photo import MOST_BYTES, keep_photo
 from ..store.photos import photo_path, put_bytes
+from .blueprint import APIBlueprint
 from .jobs import job_store
 from .problems import Problem, problem
 
@@ -36,7 +37,9 @@ class PhotoAnswer(BaseModel):
 
 
 @photos.post(
-    "", responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem}, summary="Store a photo, re-encoded"
+    "",
+    responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem},
+    summary="Store a photo, re-encoded",
 )
 def store_photo(raw: PhotoBody) -> Response:
     if request.mimetype not in PhotoBody.mimetypes:
@@ -49,7 +52,7 @@ def store_photo(raw: PhotoBody) -> Response:
                 return problem(413, "Too large", f"A photo may be {MOST_BYTES // 10**6} MB at most.")
             file.write(chunk)
         file.seek(0)
-        kept = keep_photo(file)  # type: ignore[arg-type]  # a binary file, whatever it is spooled in
+        kept = keep_photo(file, request.environ.get("elm_cover.gone"))  # type: ignore[arg-type]  # a binary file, whatever it is spooled in
     put_bytes(job_store().folder, kept.name, kept.content)
     answer = PhotoAnswer(file=kept.name, width_px=kept.width_px, height_px=kept.height_px, bytes=len(kept.content))
     response = jsonify(answer.model_dump())

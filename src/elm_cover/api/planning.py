@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from ..core.done import plan_logged
 from ..core.drawing import Cut, Drawing, drawing
@@ -11,6 +11,7 @@ from ..core.plan import Plan, plan_json, plan_text
 from ..job.document import framing_of
 from .answers.plan import CornersAnswer, CornersAsked, CutAsked, PlanAnswer, PlanAsked
 from .answers.view import ViewQuery
+from .blueprint import APIBlueprint
 from .heavy import in_a_worker, solved
 from .log import logged_day
 from .packing import written, written_drawing

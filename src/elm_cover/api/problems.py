@@ -11,6 +11,7 @@ from peewee import DatabaseError
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
+from ..formats.photo import NobodyWaitsError, PhotoTooLargeError
 from ..job import Fault, JobError
 from ..job.faults import faults_of
 from ..papers.lettering import LettersMissingError
@@ -44,6 +45,8 @@ class Problem(BaseModel):
 
 
 PROBLEM_TYPE = "application/problem+json"
+# Who was told that the program is busy may ask again after so long.
+RETRY_AFTER_S = 3
 # Little in must not make much out: so many faults are told, each so long.
 MOST_FAULTS, MOST_LETTERS = 50, 500
 
@@ -118,8 +121,15 @@ def _unexpected(error: Exception) -> Response:
     return problem(500, "Something went wrong here", "It is in the program's log. What you entered is not lost.")
 
 
+def _busy(error: BusyError) -> Response:
+    response = problem(503, "Busy", str(error))
+    response.headers["Retry-After"] = str(RETRY_AFTER_S)
+    return response
+
+
 # What each error becomes, the nearest class first; none shows a trace.
 ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
+    (PhotoTooLargeError, lambda error: faulty(error.faults, 413, "Too large")),
     (JobError, lambda error: faulty(error.faults)),
     (LettersMissingError, lambda error: faulty(error.faults, 409, "Letters that no font here has")),
     (NoSuchJobError, lambda _: problem(404, "No such job", "It may be in the bin, or never was.")),
@@ -132,7 +142,8 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (NoSuchDeviceError, lambda _: problem(404, "No such device", "No device of that id was ever made here.")),
     (TooManyDevicesError, lambda error: problem(409, "Too many devices", str(error).capitalize() + ".")),
     (TooHeavyError, lambda error: problem(422, "Too much work for one request", str(error))),
-    (BusyError, lambda error: problem(503, "Busy", str(error))),
+    (BusyError, _busy),
+    (NobodyWaitsError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),
     (GoneError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),
     (WorkFailedError, lambda _: problem(503, "Not worked out", "What worked on it stopped. Ask again.")),
     (

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..formats.batts_csv import write_batts
@@ -11,6 +11,7 @@ from ..formats.charts_csv import write_charts
 from ..formats.product_library import read_products
 from ..job.product import Product
 from .answers.lists import ProductList
+from .blueprint import APIBlueprint
 from .exchange.csv_files import MOST_CSV_BYTES
 from .problems import Problem
 

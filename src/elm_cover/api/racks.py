@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from ..core.done import as_logged
 from .answers.rack import RackAnswer, RackAsked
 from .answers.view import ViewQuery
+from .blueprint import APIBlueprint
 from .heavy import in_a_worker, weighed
 from .log import logged_day
 from .problems import Problem

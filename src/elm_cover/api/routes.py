@@ -1,4 +1,4 @@
-"""Every route there is, a row each: how much body it reads, and who besides the desk may ask for it.
+"""Every route there is, a row each: how much body it reads, who besides the desk may ask for it, and where it is worked on.
 
 A route that stands on no row is none: the program does not start with one. Written once; the guards, the server and the tests read it.
 """
@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from types import MappingProxyType
+from typing import Literal
 
 from flask import Flask
 
@@ -15,91 +16,100 @@ from flask import Flask
 JOB_BYTES, LITTLE_BYTES = 2_000_000, 4_000
 
 
+# light: answered in a moment on any legal job. heavy: waits for a worker, or for a file that takes time; photo: one picture at a time.
+Lane = Literal["light", "heavy", "photo"]
+LIGHT: Lane = "light"
+HEAVY: Lane = "heavy"
+PHOTO: Lane = "photo"
+
+
 @dataclass(frozen=True, kw_only=True)
 class Route:
-    """body_bytes: the most it reads of a body. device: a device with a token may ask for it; the rest is the desk's."""
+    """body_bytes: the most it reads of a body. device: a device with a token may ask for it; the rest is the desk's. lane: in which
+    threads it is answered, so that what takes long is in nobody's way."""
 
     body_bytes: int
     device: bool
+    lane: Lane
 
 
-def _desk(body_bytes: int) -> Route:
-    return Route(body_bytes=body_bytes, device=False)
+def _desk(body_bytes: int, lane: Lane) -> Route:
+    return Route(body_bytes=body_bytes, device=False, lane=lane)
 
 
-def _both(body_bytes: int) -> Route:
-    return Route(body_bytes=body_bytes, device=True)
+def _both(body_bytes: int, lane: Lane) -> Route:
+    return Route(body_bytes=body_bytes, device=True, lane=lane)
 
 
 # By method and rule.
 ROUTES: Mapping[tuple[str, str], Route] = MappingProxyType(
     {
-        ("GET", "/"): _desk(LITTLE_BYTES),
-        ("GET", "/<path:screen>"): _desk(LITTLE_BYTES),
-        ("POST", "/api/archives"): _desk(300_000_000),
-        ("GET", "/api/calendar"): _desk(LITTLE_BYTES),
-        ("PUT", "/api/calendar/busy/<crew>"): _desk(JOB_BYTES),
-        ("GET", "/api/calendar/calendar.ics"): _desk(LITTLE_BYTES),
-        ("GET", "/api/calendar/order.csv"): _desk(LITTLE_BYTES),
-        ("GET", "/api/calendar/order.pdf"): _desk(LITTLE_BYTES),
-        ("PUT", "/api/calendar/places"): _desk(200_000),
-        ("POST", "/api/calendar/propose"): _desk(200_000),
-        ("PUT", "/api/calendar/weather"): _desk(100_000),
-        ("POST", "/api/calendar/weather.csv"): _desk(100_000),
-        ("POST", "/api/compare"): _desk(2 * JOB_BYTES),
-        ("POST", "/api/corners"): _desk(JOB_BYTES),
-        ("GET", "/api/devices"): _desk(LITTLE_BYTES),
-        ("POST", "/api/devices"): _desk(LITTLE_BYTES),
-        ("PUT", "/api/devices/<device_id>"): _desk(LITTLE_BYTES),
-        ("POST", "/api/export/<name>"): _desk(JOB_BYTES),
-        ("POST", "/api/export/products"): _desk(JOB_BYTES),
-        ("GET", "/api/field/days"): _both(LITTLE_BYTES),
-        ("GET", "/api/firm"): _desk(LITTLE_BYTES),
-        ("PUT", "/api/firm"): _desk(JOB_BYTES),
-        ("POST", "/api/import/csv/<what>"): _desk(JOB_BYTES),
-        ("POST", "/api/import/dxf"): _desk(10_000_000),
-        ("POST", "/api/import/products"): _desk(JOB_BYTES),
-        ("GET", "/api/jobs"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs"): _desk(JOB_BYTES),
-        ("GET", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES),
-        ("PUT", "/api/jobs/<job_id>"): _desk(JOB_BYTES),
-        ("DELETE", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/archive"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs/<job_id>/bring-out"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs/<job_id>/duplicate"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/field-pack"): _both(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/handover"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs/<job_id>/log"): _both(JOB_BYTES),
-        ("GET", "/api/jobs/<job_id>/log"): _both(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/log/stream"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/papers/<int:number>"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/proof"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/revisions"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/revisions/<int:number>"): _desk(LITTLE_BYTES),
-        ("POST", "/api/jobs/<job_id>/revisions/<int:number>/bring-back"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/revisions/<int:number>/changes"): _desk(LITTLE_BYTES),
-        ("GET", "/api/jobs/<job_id>/run"): _desk(LITTLE_BYTES),
-        ("GET", "/api/lists"): _desk(LITTLE_BYTES),
-        ("POST", "/api/load"): _desk(JOB_BYTES),
-        ("POST", "/api/load.csv"): _desk(JOB_BYTES),
-        ("GET", "/api/openapi.json"): _desk(LITTLE_BYTES),
-        ("POST", "/api/outline/join"): _desk(JOB_BYTES),
-        ("POST", "/api/outline/walk"): _desk(10_000),
-        ("GET", "/api/papers"): _desk(LITTLE_BYTES),
-        ("GET", "/api/papers/keys"): _desk(LITTLE_BYTES),
-        ("POST", "/api/papers/verify"): _desk(40_000_000),
-        ("POST", "/api/photos"): _both(15_000_000),
-        ("GET", "/api/photos/<name>"): _both(LITTLE_BYTES),
-        ("POST", "/api/plan"): _desk(JOB_BYTES),
-        ("GET", "/api/products"): _desk(LITTLE_BYTES),
-        ("POST", "/api/rack"): _desk(JOB_BYTES),
-        ("POST", "/api/start"): _desk(LITTLE_BYTES),
-        ("GET", "/assets/<path:name>"): _desk(LITTLE_BYTES),
-        ("GET", "/field/"): _desk(LITTLE_BYTES),
-        ("GET", "/field/<path:screen>"): _desk(LITTLE_BYTES),
-        ("GET", "/field/assets/<path:name>"): _desk(LITTLE_BYTES),
+        ("GET", "/"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/<path:screen>"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/archives"): _desk(300_000_000, HEAVY),
+        ("GET", "/api/calendar"): _desk(LITTLE_BYTES, LIGHT),
+        ("PUT", "/api/calendar/busy/<crew>"): _desk(JOB_BYTES, LIGHT),
+        ("GET", "/api/calendar/calendar.ics"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/calendar/order.csv"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/calendar/order.pdf"): _desk(LITTLE_BYTES, HEAVY),
+        ("PUT", "/api/calendar/places"): _desk(200_000, LIGHT),
+        ("POST", "/api/calendar/propose"): _desk(200_000, HEAVY),
+        ("PUT", "/api/calendar/weather"): _desk(100_000, LIGHT),
+        ("POST", "/api/calendar/weather.csv"): _desk(100_000, LIGHT),
+        ("POST", "/api/compare"): _desk(2 * JOB_BYTES, HEAVY),
+        ("POST", "/api/corners"): _desk(JOB_BYTES, HEAVY),
+        ("GET", "/api/devices"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/devices"): _desk(LITTLE_BYTES, LIGHT),
+        ("PUT", "/api/devices/<device_id>"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/export/<name>"): _desk(JOB_BYTES, HEAVY),
+        ("POST", "/api/export/products"): _desk(JOB_BYTES, LIGHT),
+        ("GET", "/api/field/days"): _both(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/firm"): _desk(LITTLE_BYTES, LIGHT),
+        ("PUT", "/api/firm"): _desk(JOB_BYTES, LIGHT),
+        ("POST", "/api/import/csv/<what>"): _desk(JOB_BYTES, LIGHT),
+        ("POST", "/api/import/dxf"): _desk(10_000_000, HEAVY),
+        ("POST", "/api/import/products"): _desk(JOB_BYTES, LIGHT),
+        ("GET", "/api/jobs"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/jobs"): _desk(JOB_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES, LIGHT),
+        ("PUT", "/api/jobs/<job_id>"): _desk(JOB_BYTES, LIGHT),
+        ("DELETE", "/api/jobs/<job_id>"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/archive"): _desk(LITTLE_BYTES, HEAVY),
+        ("POST", "/api/jobs/<job_id>/bring-out"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/jobs/<job_id>/duplicate"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/field-pack"): _both(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/jobs/<job_id>/handover"): _desk(LITTLE_BYTES, HEAVY),
+        ("POST", "/api/jobs/<job_id>/log"): _both(JOB_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/log"): _both(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/log/stream"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/jobs/<job_id>/papers"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/papers/<int:number>"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/proof"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/jobs/<job_id>/revisions"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/revisions/<int:number>"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/jobs/<job_id>/revisions/<int:number>/bring-back"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/jobs/<job_id>/revisions/<int:number>/changes"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/jobs/<job_id>/run"): _desk(LITTLE_BYTES, HEAVY),
+        ("GET", "/api/lists"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/load"): _desk(JOB_BYTES, HEAVY),
+        ("POST", "/api/load.csv"): _desk(JOB_BYTES, HEAVY),
+        ("GET", "/api/openapi.json"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/outline/join"): _desk(JOB_BYTES, LIGHT),
+        ("POST", "/api/outline/walk"): _desk(10_000, LIGHT),
+        ("GET", "/api/papers"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/api/papers/keys"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/papers/verify"): _desk(40_000_000, HEAVY),
+        ("POST", "/api/photos"): _both(15_000_000, PHOTO),
+        ("GET", "/api/photos/<name>"): _both(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/plan"): _desk(JOB_BYTES, LIGHT),
+        ("GET", "/api/products"): _desk(LITTLE_BYTES, LIGHT),
+        ("POST", "/api/rack"): _desk(JOB_BYTES, HEAVY),
+        ("POST", "/api/start"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/assets/<path:name>"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/field/"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/field/<path:screen>"): _desk(LITTLE_BYTES, LIGHT),
+        ("GET", "/field/assets/<path:name>"): _desk(LITTLE_BYTES, LIGHT),
     }
 )
 

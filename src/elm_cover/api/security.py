@@ -10,7 +10,7 @@ from flask import Flask, Response, g, request
 from werkzeug.exceptions import HTTPException
 
 from .problems import problem
-from .routes import LITTLE_BYTES, route_of
+from .routes import LIGHT, LITTLE_BYTES, route_of
 from .wire import FOR_GOOD
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
@@ -36,13 +36,14 @@ def style_nonce() -> str:
     return str(g.style_nonce)
 
 
-def body_limit(app: Flask, method: str, path: str) -> int:
-    """How many bytes of body a route reads; next to nothing where there is none."""
+def body_and_lane(app: Flask, method: str, path: str) -> tuple[int, str]:
+    """How many bytes of body a route reads, next to nothing where there is none, and in which lane it is answered."""
     try:
         rule, _ = app.url_map.bind("").match(path, method, return_rule=True)
     except HTTPException:
-        return LITTLE_BYTES
-    return _body_bytes(method, rule.rule)
+        return LITTLE_BYTES, LIGHT
+    row = route_of(method, rule.rule)
+    return (LITTLE_BYTES, LIGHT) if row is None else (row.body_bytes, row.lane)
 
 
 def _body_bytes(method: str, rule: str) -> int:

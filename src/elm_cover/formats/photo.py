@@ -4,23 +4,30 @@ from __future__ import annotations
 
 import hashlib
 import io
+import json
+import subprocess
+import sys
+import tempfile
+import threading
+import time
 import warnings
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import BinaryIO
 
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, UnidentifiedImageError
 
 from ..job import Fault, JobError
+from .pixels import FORMATS, LONGEST_SIDE_PX, MOST_PIXELS, NAME
 
 MOST_BYTES = 15_000_000
-MOST_PIXELS = 40_000_000
-FORMATS = ("JPEG", "PNG", "WEBP")
-LONGEST_SIDE_PX = 2400
-QUALITY = 85
 CAMERA_WORDS = frozenset(["exif", "xmp", "comment", "icc_profile", "photoshop", "adobe"])
-PAPER = (255, 255, 255)
+LONGEST_S, LOOK_S = 30.0, 0.05
+# Whatever stands in the folder the program was started in is not run.
+ISOLATED = ("-I",)
+# One picture is unpacked at a time, whoever brings it.
+_TURN = threading.Lock()
 
 
 @dataclass(frozen=True)
@@ -33,20 +40,64 @@ class KeptPhoto:
     height_px: int
 
 
-def keep_photo(source: BinaryIO) -> KeptPhoto:
-    """A JPEG, PNG or WebP re-encoded as JPEG, its longest side 2,400 px at most. Raises JobError.
+class PhotoTooLargeError(JobError):
+    """A picture that a smaller one could stand for."""
+
+
+class NobodyWaitsError(RuntimeError):
+    """Who brought the picture has gone, or the program stops."""
+
+
+def keep_photo(source: BinaryIO, gone: threading.Event | None = None) -> KeptPhoto:
+    """A JPEG, PNG or WebP re-encoded as JPEG, its longest side 2,400 px at most; made in a process of its own, one at a time. Raises
+    JobError, and NobodyWaitsError once gone is set.
 
     Only pixels are carried over: no place, time, camera or other words that were written into the file.
     """
-    with _said(), Image.open(source, formats=FORMATS) as picture:
-        if picture.width * picture.height > MOST_PIXELS:
-            pixels = picture.width * picture.height / 1e6
-            raise JobError([Fault("photo", f"at most {MOST_PIXELS // 10**6} megapixels, not {pixels:.0f}")])
-        picture.draft("RGB", (LONGEST_SIDE_PX, LONGEST_SIDE_PX))
-        upright = ImageOps.exif_transpose(picture)
-        content, size = _encoded(upright)
-    name = f"{hashlib.sha256(content).hexdigest()}.jpg"
-    return KeptPhoto(name, content, *size)
+    while not _TURN.acquire(timeout=LOOK_S):
+        _still_wanted(gone)
+    try:
+        told = _in_a_child(source, gone)
+    finally:
+        _TURN.release()
+    head, _, content = told.partition(b"\n")
+    said = json.loads(head)
+    if "fault" in said:
+        raise (PhotoTooLargeError if said["too_large"] else JobError)([Fault("photo", said["fault"])])
+    return KeptPhoto(f"{hashlib.sha256(content).hexdigest()}.jpg", content, said["width_px"], said["height_px"])
+
+
+def _in_a_child(source: BinaryIO, gone: threading.Event | None) -> bytes:
+    """What the process of its own answers. Raises JobError where it was ended."""
+    with tempfile.TemporaryFile() as given, tempfile.TemporaryFile() as answer:
+        while piece := source.read(1 << 20):
+            given.write(piece)
+        given.seek(0)
+        child = subprocess.Popen(
+            [sys.executable, *ISOLATED, "-m", NAME], stdin=given, stdout=answer, stderr=subprocess.DEVNULL
+        )
+        try:
+            until = time.monotonic() + LONGEST_S
+            while child.poll() is None and time.monotonic() < until:
+                _still_wanted(gone)
+                time.sleep(LOOK_S / 5)
+        finally:
+            if child.poll() is None:
+                child.kill()
+            child.wait()
+        answer.seek(0)
+        told = answer.read()
+    if child.returncode or not told:
+        text = (
+            "takes more memory or time to unpack than there is for one picture; save it as an ordinary JPEG, or smaller"
+        )
+        raise PhotoTooLargeError([Fault("photo", text)])
+    return told
+
+
+def _still_wanted(gone: threading.Event | None) -> None:
+    if gone is not None and gone.is_set():
+        raise NobodyWaitsError
 
 
 def is_own(content: bytes) -> bool:
@@ -75,26 +126,9 @@ def _said() -> Iterator[None]:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             yield
-    except JobError:
-        raise
     except (Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
         raise JobError([Fault("photo", f"at most {MOST_PIXELS // 10**6} megapixels")]) from error
     except UnidentifiedImageError as error:
         raise JobError([Fault("photo", "must be a JPEG, PNG or WebP picture")]) from error
     except (OSError, ValueError, SyntaxError, EOFError, MemoryError) as error:
         raise JobError([Fault("photo", "is damaged and cannot be read; take or save it again")]) from error
-
-
-def _encoded(picture: Image.Image) -> tuple[bytes, tuple[int, int]]:
-    picture.thumbnail((LONGEST_SIDE_PX, LONGEST_SIDE_PX))
-    if picture.mode in ("RGBA", "LA", "PA") or "transparency" in picture.info:
-        over = picture.convert("RGBA")
-        flat = Image.new("RGB", over.size, PAPER)
-        flat.paste(over, mask=over.getchannel("A"))
-    else:
-        flat = picture.convert("RGB")
-    # A fresh image, so that nothing that hung on the old one is written.
-    clean = Image.frombytes("RGB", flat.size, flat.tobytes())
-    out = io.BytesIO()
-    clean.save(out, "JPEG", quality=QUALITY, optimize=True)
-    return out.getvalue(), clean.size

@@ -7,6 +7,7 @@ import tempfile
 from collections.abc import Awaitable, Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
+from dataclasses import dataclass
 from typing import IO, Any
 
 from .said import Headers, problem_bytes, problem_headers
@@ -14,18 +15,26 @@ from .streams import News, Send
 from .wsgi import Answer, Request, answered, next_piece
 
 Receive = Callable[[], Awaitable[dict[str, Any]]]
+Row = tuple[int, str]
 
-THREADS, HEAVY_THREADS = 8, 8
 BODY_S = 20.0
 # A body that announces itself as large may take longer, but not for ever.
 LEAST_BYTES_A_SECOND = 500_000
 # So long who asked may leave an answer unread.
 READING_S = 30.0
 KEPT_IN_MEMORY_BYTES = 1_000_000
-# What asks for work that takes seconds has threads of its own to wait in.
-HEAVY = frozenset(
-    {"/api/rack", "/api/corners", "/api/load", "/api/load.csv", "/api/import/dxf", "/api/calendar/propose"}
-)
+
+
+@dataclass(frozen=True)
+class Lane:
+    """threads: so many requests are worked on at once. most: so many may be in it in all; who comes then is told to come again."""
+
+    threads: int
+    most: int
+
+
+# Who waits for a worker waits in a thread: there are many of those, and they do nothing. Of pictures one is worked on, and few wait.
+LANES = {"light": Lane(8, 1000), "heavy": Lane(32, 32), "photo": Lane(1, 4)}
 
 
 class RefusedError(Exception):
@@ -39,13 +48,14 @@ class RefusedError(Exception):
 class Shell:
     """An ASGI application over a WSGI one.
 
-    limit: how many bytes of body a method and path take. news: tells streams what there is to tell.
+    row: how many bytes of body a method and path take, and in which lane they are answered. news: tells streams what there is to tell.
     """
 
-    def __init__(self, app: Any, limit: Callable[[str, str], int], news: News) -> None:
-        self.app, self.limit, self.news = app, limit, news
-        self.light = ThreadPoolExecutor(THREADS, "answer")
-        self.heavy = ThreadPoolExecutor(HEAVY_THREADS, "heavy")
+    def __init__(self, app: Any, row: Callable[[str, str], Row], news: News) -> None:
+        self.app, self.row, self.news = app, row, news
+        self.pools = {name: ThreadPoolExecutor(lane.threads, name) for name, lane in LANES.items()}
+        # How many are in each lane: of the loop alone.
+        self.inside = dict.fromkeys(LANES, 0)
 
     async def __call__(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -55,33 +65,45 @@ class Shell:
         except RefusedError as refused:
             body = problem_bytes(refused.status, refused.detail)
             with suppress(TimeoutError):
-                await _whole(send, refused.status, problem_headers(body), body)
+                await _whole(send, refused.status, problem_headers(body, refused.status), body)
             scope["elm_cover.linger"]()
 
     async def _answer(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
+        most_bytes, lane = self.row(scope["method"], scope["path"])
+        # Before its body is read: who is told to come again has sent for nothing, and takes no memory.
+        if self.inside[lane] >= LANES[lane].most:
+            raise RefusedError(
+                503, "Too much is being worked on at once. What you sent is not lost: try again in a moment."
+            )
+        self.inside[lane] += 1
+        try:
+            await self._in_lane(lane, most_bytes, scope, receive, send)
+        finally:
+            self.inside[lane] -= 1
+
+    async def _in_lane(self, lane: str, most_bytes: int, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         with tempfile.SpooledTemporaryFile(KEPT_IN_MEMORY_BYTES) as body:
-            request = await self._read(scope, receive, body)
+            request = await self._read(scope, receive, body, most_bytes)
             if request is None:
                 return
             environ = request.environ()
             watch = asyncio.ensure_future(_gone(receive, request))
             try:
-                answer = await self._call(answered, self.app, environ, path=scope["path"])
+                answer = await self._call(lane, answered, self.app, environ)
                 stream = environ.get("elm_cover.stream")
                 if stream is not None and answer.status == 200:
                     await self.news.stream(stream, answer.headers, send, watch)
                 else:
-                    await self._send(answer, send)
+                    await self._send(answer, send, lane)
             finally:
                 watch.cancel()
+                request.gone.set()
 
-    async def _call(self, run: Callable[..., Any], *given: Any, path: str = "") -> Any:
-        pool = self.heavy if path in HEAVY else self.light
-        return await asyncio.get_running_loop().run_in_executor(pool, run, *given)
+    async def _call(self, lane: str, run: Callable[..., Any], *given: Any) -> Any:
+        return await asyncio.get_running_loop().run_in_executor(self.pools[lane], run, *given)
 
-    async def _read(self, scope: dict[str, Any], receive: Receive, body: IO[bytes]) -> Request | None:
+    async def _read(self, scope: dict[str, Any], receive: Receive, body: IO[bytes], limit: int) -> Request | None:
         """The request with its body; None where who asked has gone. Raises RefusedError."""
-        limit = self.limit(scope["method"], scope["path"])
         told = dict(scope["headers"]).get(b"content-length", b"0")
         announced = int(told) if told.isdigit() else 0
         if announced > limit:
@@ -104,7 +126,7 @@ class Shell:
         body.seek(0)
         return Request(scope, body, size)
 
-    async def _send(self, answer: Answer, send: Send) -> None:
+    async def _send(self, answer: Answer, send: Send, lane: str) -> None:
         try:
             if answer.rest is None:
                 headers = [(name, value) for name, value in answer.headers if name != b"content-length"]
@@ -118,7 +140,7 @@ class Shell:
                 await asyncio.wait_for(
                     send({"type": "http.response.body", "body": piece, "more_body": True}), READING_S
                 )
-                piece = await self._call(next_piece, answer)
+                piece = await self._call(lane, next_piece, answer)
             await send({"type": "http.response.body", "body": b""})
         finally:
             if answer.close is not None:

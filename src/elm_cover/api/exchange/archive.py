@@ -6,7 +6,7 @@ from contextlib import suppress
 from pathlib import Path
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, RawModel, Tag
+from flask_openapi3 import RawModel, Tag
 
 from ...formats.archive import Archive, ArchivedPaper, for_customer, photo_names, read_archive, write_archive
 from ...job import read_job
@@ -14,6 +14,7 @@ from ...store.paper_shelf import stored_papers
 from ...store.papers import StoredPaper
 from ...store.photos import NoSuchPhotoError, photo_path, put_bytes
 from ..answers.jobs import JobPath, StoredJobAnswer
+from ..blueprint import APIBlueprint
 from ..jobs import ACTOR, job_store, stored_answer
 from ..problems import Problem
 

@@ -9,11 +9,12 @@ from collections.abc import Callable
 from typing import Any, Literal
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...formats import floor_out, survey_csv
 from ...job import Job
+from ..blueprint import APIBlueprint
 from ..problems import Problem
 
 csv_files = APIBlueprint("csv_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])

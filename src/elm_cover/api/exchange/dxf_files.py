@@ -6,11 +6,12 @@ import json
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, RawModel, Tag
+from flask_openapi3 import RawModel, Tag
 from pydantic import BaseModel, Field
 
 from ...formats import dxf_in
 from ...job import Fault, JobError
+from ..blueprint import APIBlueprint
 from ..heavy import drawn_outlines, in_a_worker
 from ..problems import Problem
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from flask import Response, jsonify
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.floor import TapeError, walk
@@ -15,6 +15,7 @@ from ...edits.start import Start, started
 from ...formats.job_file import dump_document
 from ...job import Fault, Job, JobError, read_job
 from ..answers.changes import ChangeList, CompareAsked
+from ..blueprint import APIBlueprint
 from ..problems import Problem
 
 edits = APIBlueprint("edits", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
