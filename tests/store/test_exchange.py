@@ -12,7 +12,7 @@ import pytest
 
 from elm_cover.store import jobs
 from elm_cover.store.jobs import Exchanged, JobStore
-from elm_cover.store.log import entries_after
+from elm_cover.store.log import Sent, entries_after
 from tests.conftest import attic
 
 LONGEST_S = 10.0
@@ -43,7 +43,7 @@ def test_who_only_asks_does_not_wait_for_who_writes(store: JobStore) -> None:
     store.add_to_log(job, [entry(0)])
     told: list[Exchanged] = []
     with store.writing():
-        asking = elsewhere(lambda: told.append(store.exchange(job, [], 0)))
+        asking = elsewhere(lambda: told.append(store.exchange(job, Sent(()), 0, None)))
         assert not asking.is_alive()
     assert [(line.n, line.entry["seq"]) for line in told[0].logged] == [(1, 0)] and told[0].last == 1
 
@@ -62,7 +62,7 @@ def test_what_is_written_while_somebody_asks_is_told_at_the_next_question(
         return found
 
     monkeypatch.setattr(jobs, "entries_after", and_then_somebody_writes)
-    first = store.exchange(job, [], 0)
-    then = store.exchange(job, [], first.last)
+    first = store.exchange(job, Sent(()), 0, None)
+    then = store.exchange(job, Sent(()), first.last, None)
     assert [line.entry["seq"] for line in (*first.logged, *then.logged)] == [0, 1]
     assert (first.last, then.last) == (1, 2)

@@ -18,6 +18,7 @@ from elm_cover.job.paper_seal import Issue, new_private_key, seal_told, sealed, 
 from elm_cover.store.backup import backup, restore
 from elm_cover.store.database import FILE_NAME
 from tests.conftest import attic
+from tests.store.older import take_back
 from tests.store.test_verifying import PDF, changed, issue
 
 FORGED = b"%PDF-1.4 R-60 everywhere elm-cover-code-0123456789 %%EOF"
@@ -204,12 +205,9 @@ def test_papers_that_came_into_an_older_database_are_marked_by_its_migration(
     """Issuing cuts a revision for the paper; one that came in has none."""
     job, _ = issue(client, attic())
     brought = bring_in(client, client.get(f"/api/jobs/{job}/archive").data)
+    take_back(tmp_path / "here", 11)
     with sqlite3.connect(tmp_path / "here" / FILE_NAME) as raw:
-        for column in ("key", "signature", "late", "of_job", "came_at"):
-            raw.execute(f"ALTER TABLE paper DROP COLUMN {column}")
         raw.execute("UPDATE paper SET revision = 1, issued_at = '2026-11-01' WHERE job_id = ?", (brought,))
-        raw.execute("DROP TABLE paper_key")
-        raw.execute("PRAGMA user_version = 11")
     again = create_app(tmp_path / "here").test_client()
     (own,) = again.get(f"/api/jobs/{job}/papers").json["papers"]
     (came,) = again.get(f"/api/jobs/{brought}/papers").json["papers"]

@@ -18,6 +18,7 @@ from elm_cover.job.paper_seal import unsealed
 from elm_cover.store.database import FILE_NAME
 from elm_cover.store.paper_shelf import own_keys, stored_papers
 from tests.conftest import attic
+from tests.store.older import take_back
 
 PDF = {"Content-Type": "application/pdf"}
 
@@ -92,22 +93,12 @@ def test_verify_on_the_command_line(client: FlaskClient, tmp_path: Path, capsys:
 
 def test_papers_of_an_older_database_are_known_by_their_bytes(client: FlaskClient, tmp_path: Path) -> None:
     """The migration sums the bytes that were there."""
-    import sqlite3
-
     from elm_cover.formats.headline import headline
     from elm_cover.store.jobs import JobStore
     from elm_cover.store.verifying import verified
 
     job, pdf = issue(client, attic())
-    with sqlite3.connect(tmp_path / FILE_NAME) as raw:
-        for index in ("paper_by_code", "paper_by_sha256"):
-            raw.execute(f"DROP INDEX {index}")
-        for column in ("code", "sha256", "key", "signature", "late", "of_job", "came_at"):
-            raw.execute(f"ALTER TABLE paper DROP COLUMN {column}")
-        raw.execute("DROP TABLE paper_key")
-        raw.execute("ALTER TABLE job DROP COLUMN made_saves")
-        raw.execute("ALTER TABLE job DROP COLUMN made_n")
-        raw.execute("PRAGMA user_version = 8")
+    take_back(tmp_path, 8)
     body, _ = unsealed(pdf)
     store = JobStore(tmp_path, headline)
     assert verified(store, body).state == "unchanged"

@@ -7,7 +7,8 @@ from dataclasses import asdict
 from flask import Flask, Response, g, jsonify, request
 from flask_openapi3 import Tag
 
-from ..store.devices import Device, add_device, all_devices, change_device, device_of
+from ..store.devices import Device, add_device, all_devices, change_device, device_of, sees_job
+from ..store.log import DESK
 from .answers.field import DeviceChange, DeviceList, DevicePath, DeviceTold, MadeDevice, NewDevice
 from .blueprint import APIBlueprint
 from .jobs import ACTOR, job_store
@@ -15,7 +16,7 @@ from .problems import Problem, problem
 from .routes import route_of
 
 devices = APIBlueprint("devices", __name__, url_prefix="/api/devices", abp_tags=[Tag(name="devices")])
-BEARER = "Bearer "
+BEARER = "bearer"
 
 
 def asking_device() -> Device | None:
@@ -30,6 +31,12 @@ def asking_actor() -> str:
     return ACTOR if device is None else device.name
 
 
+def asking_sender() -> str:
+    """Whose token came with the request: a device's id, or this machine itself."""
+    device = asking_device()
+    return DESK if device is None else device.id
+
+
 def guard_devices(app: Flask) -> None:
     """A request that carries a token is that device's or nobody's, and sees what a device needs."""
 
@@ -38,7 +45,8 @@ def guard_devices(app: Flask) -> None:
         told = request.headers.get("Authorization")
         if told is None or not request.path.startswith("/api/"):
             return None
-        device = device_of(job_store(), told.removeprefix(BEARER)) if told.startswith(BEARER) else None
+        scheme, _, token = told.partition(" ")
+        device = device_of(job_store(), token.strip()) if scheme.lower() == BEARER else None
         if device is None:
             text = "This device was taken off the list, or never stood on it. What it holds stays on it: join it again at the desk."
             return problem(401, "Unknown device", text)
@@ -48,6 +56,10 @@ def guard_devices(app: Flask) -> None:
             return problem(
                 403, "Not for a device", "A device reads its days, its packs and its log; the rest is done at the desk."
             )
+        job_id = (request.view_args or {}).get("job_id")
+        if job_id is not None and not sees_job(job_store(), device, job_id):
+            text = "The job stands with another crew on the calendar, or with none. What this device holds of it stays on it."
+            return problem(403, "Not a job of this device's crew", text)
         g.device = device
         return None
 
@@ -69,4 +81,4 @@ def make_device(body: NewDevice) -> Response:
 
 @devices.put("/<device_id>", responses={200: DeviceTold, 404: Problem, 422: Problem}, summary="Name or revoke a device")
 def rename_or_revoke(path: DevicePath, body: DeviceChange) -> Response:
-    return jsonify(asdict(change_device(job_store(), path.device_id, body.name, body.crew, body.revoke)))
+    return jsonify(asdict(change_device(job_store(), path.device_id, body.model_dump(exclude_unset=True))))

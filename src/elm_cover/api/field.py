@@ -15,7 +15,6 @@ from pydantic_core import to_jsonable_python
 from ..core.base.memory import Memory
 from ..core.log import Cut
 from ..formats.field_pack import field_pack
-from ..formats.log_file import read_entry
 from ..formats.pack_model import FieldPack
 from ..formats.proof_json import proof_json
 from ..formats.run_json import run_told
@@ -31,7 +30,8 @@ from .calendar_board import stored_board, told_line
 from .devices import asking_device
 from .heavy import in_a_worker
 from .jobs import job_store
-from .log import entries_of, logged_day
+from .kept_log import LOGS, records
+from .log import logged_day
 from .packing import written
 from .problems import Problem
 from .stops import SEEN, stops_seen
@@ -63,8 +63,7 @@ def pack_of(job_id: str, revision: int | None = None) -> bytes:
         revision, document = stored.revision, stored.document
     else:
         document = store.revision(job_id, revision)
-    logged = store.log(job_id)
-    seen = stops_seen(store, job_id, logged, revision)
+    seen = stops_seen(store, job_id, LOGS.of(store, job_id)[0], revision)
     day = logged_day(job_id)
     cut = None if day is None else day.cut
     asked = json.dumps(
@@ -89,11 +88,24 @@ def packed(given: bytes, how: str) -> bytes:
     summary="The day so far: bands, verdict, forecast, entries",
 )
 def read_run(path: JobPath, query: PackQuery) -> Response:
-    pack: dict[str, Any] = json.loads(pack_of(path.job_id, query.revision))
-    logged = job_store().log(path.job_id)
-    names = {device.id: device.name for device in all_devices(job_store())}
-    answer = run_told(pack, entries_of(logged), names)
-    return Response(written({**answer, "last": logged[-1].n if logged else 0}), mimetype="application/json")
+    store = job_store()
+    pack = pack_of(path.job_id, query.revision)
+    names = {device.id: device.name for device in all_devices(store)}
+    how = json.dumps({**_records(path.job_id), "names": names})
+    return Response(in_a_worker(told_run, how, pack), mimetype="application/json")
+
+
+def _records(job_id: str) -> dict[str, Any]:
+    """Where a worker finds the log of a job, and what it holds now: asked for at another length, it is other work."""
+    store = job_store()
+    return {"folder": str(store.folder), "job": job_id, "last": store.log_length(job_id)}
+
+
+def told_run(given: bytes, how: str) -> bytes:
+    """The day so far, of a pack. how: where the log is, and the names of devices by id."""
+    asked = json.loads(how)
+    entries, last = LOGS.of(records(asked["folder"]), asked["job"])
+    return written({**run_told(json.loads(given), entries, asked["names"]), "last": last})
 
 
 @field.get(
@@ -102,15 +114,14 @@ def read_run(path: JobPath, query: PackQuery) -> Response:
     summary="What the log proves: depths, bags, R claimed, leakage",
 )
 def read_proof(path: JobPath) -> Response:
-    store = job_store()
-    stored, logged = store.get(path.job_id), store.log(path.job_id)
-    how = json.dumps([line.entry for line in logged])
-    return Response(in_a_worker(proved, how, json.dumps(stored.document).encode()), mimetype="application/json")
+    document = json.dumps(job_store().get(path.job_id).document).encode()
+    return Response(in_a_worker(proved, json.dumps(_records(path.job_id)), document), mimetype="application/json")
 
 
 def proved(given: bytes, how: str) -> bytes:
-    """What a log proves of a document. how: its entries as JSON."""
-    return written(proof_json(read_job(json.loads(given)), [read_entry(entry) for entry in json.loads(how)]))
+    """What a log proves of a document. how: where the log is."""
+    asked = json.loads(how)
+    return written(proof_json(read_job(json.loads(given)), LOGS.of(records(asked["folder"]), asked["job"])[0]))
 
 
 @field.get(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import asdict
 from datetime import UTC, datetime
 from typing import Any
@@ -13,23 +13,25 @@ from pydantic_core import to_jsonable_python
 
 from ..core.base.memory import Memory
 from ..core.done import day_of
-from ..core.log import Arrival, Day, Written, placed
+from ..core.log import ALWAYS_TAKEN, MOST_ENTRIES, MOST_ENTRIES_ALWAYS, Arrival, Day, Written, placed
 from ..core.work import key_can_be_left
 from ..formats.log_file import entry_document, read_entry
 from ..job import Fault, JobError
 from ..job.log_entry import LogEntry
-from ..store.log import Answer, LoggedEntry
+from ..store.log import Answer, Bound, Sent, full_text
 from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
 from .blueprint import APIBlueprint
-from .devices import asking_actor
+from .devices import asking_actor, asking_sender
 from .jobs import job_store
-from .problems import Problem
+from .kept_log import LOGS
+from .problems import Problem, problem
 
 logs = APIBlueprint("logs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="log")])
 # Days as they were folded; what one entry leaves in them, about.
 ENTRY_BYTES = 600
+LOG_BOUND = Bound(MOST_ENTRIES, MOST_ENTRIES_ALWAYS, ALWAYS_TAKEN)
 DAYS: Memory[tuple[str, str, int], Day] = Memory(lambda _: 0)
 
 
@@ -39,7 +41,9 @@ def clock() -> datetime:
 
 
 @logs.post(
-    "/<job_id>/log", responses={200: BatchAnswer, 404: Problem, 413: Problem, 422: Problem}, summary="Add to the log"
+    "/<job_id>/log",
+    responses={200: BatchAnswer, 404: Problem, 413: Problem, 422: Problem, 507: Problem},
+    summary="Add to the log",
 )
 def add_to_log(path: JobPath, body: LogBatch) -> Response:
     """Needs no version: entries are only added. An entry may leave the device once it is answered accepted or known."""
@@ -54,19 +58,29 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
             refused[place] = "; ".join(map(str, error.faults))
     mono_s = None if body.mono_now_ms is None else body.mono_now_ms / 1000
     timed = _timed(list(read.values()), Arrival(now.timestamp(), offset_s, mono_s, body.run))
-    found = job_store().exchange(path.job_id, timed, body.after)
+    unsaid = frozenset(
+        read[place].id for place, sent in enumerate(body.entries) if place in read and not sent.get("actor")
+    )
+    found = job_store().exchange(path.job_id, Sent(timed, asking_sender(), unsaid), body.after, LOG_BOUND)
     answered = iter(found.answers)
-    tell: Callable[[str], None] = current_app.extensions.get("elm_cover_tell", lambda _: None)
-    if read:
-        tell(path.job_id)
+    if any(one.state == "accepted" for one in found.answers):
+        current_app.extensions["elm_cover_tell"](path.job_id)
     answers = [
         asdict(Answer(str(sent.get("id", "")), "refused", refused[place]) if place in refused else next(answered))
         for place, sent in enumerate(body.entries)
     ]
+    if answers and all(one["state"] == "full" for one in answers):
+        return problem(507, "Log full", full_text(LOG_BOUND).capitalize() + ".")
     # All but these: a phone whose memory was emptied has them from nowhere else, under whichever name it wrote them.
     these = {entry["id"] for entry in timed}
     told = [asdict(line) for line in found.logged if line.entry["id"] not in these]
-    return jsonify({"answers": answers, "others": told, "last": found.last, "offset_s": offset_s, "saves": found.saves})
+    more = {"last": found.last, "offset_s": offset_s, "saves": found.saves, "room": _room(found.last)}
+    return jsonify({"answers": answers, "others": told, **more})
+
+
+def _room(last: int) -> int:
+    """How many entries of any kind the log still takes."""
+    return max(0, MOST_ENTRIES - last)
 
 
 @logs.get(
@@ -118,31 +132,23 @@ def _timed(entries: Sequence[LogEntry], arrival: Arrival) -> list[dict[str, Any]
 
 @logs.get("/<job_id>/log", responses={200: LogAnswer, 404: Problem}, summary="Read the log, or what is new in it")
 def read_log(path: JobPath, query: AfterQuery) -> Response:
-    logged = job_store().log(path.job_id)
-    new = [asdict(line) for line in logged if line.n > query.after]
-    day = to_jsonable_python(day_of(entries_of(logged)))
-    saves = job_store().saves(path.job_id)
-    return jsonify(
-        {"entries": new, "last": logged[-1].n if logged else 0, "day": day, "saves": saves, "now": clock().isoformat()}
-    )
+    """What is new alone is read; what the whole log comes to is told where the whole is asked for, or it is asked for by name."""
+    store = job_store()
+    after = query.after or 0
+    found = store.exchange(path.job_id, Sent(()), after, None)
+    wanted = query.after is None if query.day is None else query.day and found.last > after
+    day = to_jsonable_python(_day(path.job_id, found.last)) if wanted else None
+    more = {"last": found.last, "saves": found.saves, "now": clock().isoformat(), "room": _room(found.last)}
+    return jsonify({"entries": [asdict(line) for line in found.logged], "day": day, **more})
 
 
 def logged_day(job_id: str) -> Day | None:
-    """What the log of a stored job comes to; None where nothing was written in it. Raises NoSuchJobError.
+    """What the log of a stored job comes to; None where nothing was written in it. Raises NoSuchJobError."""
+    last = job_store().log_length(job_id)
+    return _day(job_id, last) if last else None
 
-    Folded once for so many entries: entries are added and never changed.
-    """
+
+def _day(job_id: str, last: int) -> Day:
+    """Folded once for so many entries, or for some that came meanwhile: entries are added and never changed."""
     store = job_store()
-    last = store.log_length(job_id)
-    if not last:
-        return None
-
-    def folded() -> Day:
-        return day_of(entries_of([line for line in store.log(job_id) if line.n <= last]))
-
-    return DAYS.get((str(store.folder), job_id, last), folded, last * ENTRY_BYTES)
-
-
-def entries_of(logged: list[LoggedEntry]) -> list[LogEntry]:
-    """Stored entries, read."""
-    return [read_entry(line.entry) for line in logged]
+    return DAYS.get((str(store.folder), job_id, last), lambda: day_of(LOGS.of(store, job_id)[0]), last * ENTRY_BYTES)

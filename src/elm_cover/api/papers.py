@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
+import json
 from dataclasses import asdict
 from datetime import date
+from pathlib import Path
 
 from flask import Response, jsonify, request
 from flask_openapi3 import RawModel, Tag
 
-from ..core.filling import StopsSeen
-from ..job import Job, read_job
+from ..job import read_job
 from ..job.firm import Firm
-from ..job.log_entry import LogEntry
 from ..job.paper_kinds import PAPERS
 from ..papers.issue import Asked, printed
 from ..papers.lettering import LettersMissingError, missing_letters
@@ -34,10 +34,11 @@ from .answers.jobs import (
     VerifiedAnswer,
 )
 from .blueprint import APIBlueprint
+from .heavy import in_a_worker
 from .jobs import ACTOR, job_store, version_seen
-from .log import entries_of
+from .kept_log import LOGS, records
 from .problems import Problem, problem
-from .stops import stops_seen
+from .stops import SEEN, stops_seen
 
 papers = APIBlueprint("papers", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
 checks = APIBlueprint("checks", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
@@ -57,16 +58,26 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     if isinstance(seen, Response):
         return seen
     store = job_store()
-    logged = store.log(path.job_id)
-    log = tuple(entries_of(logged))
+    entries, last = LOGS.of(store, path.job_id)
     # The only paper that judges by which stops a day was begun.
-    stops = stops_seen(store, path.job_id, logged) if PAPERS[query.kind].by_stops else ()
+    stops = stops_seen(store, path.job_id, entries) if PAPERS[query.kind].by_stops else ()
+    asked = {
+        **query.model_dump(),
+        "today": date.today().isoformat(),
+        "firm": read_firm(store).document,
+        "seen": SEEN.dump_python(stops, mode="json"),
+        "folder": str(store.folder),
+        "job": path.job_id,
+        "last": last,
+    }
     number, job = store.issue_paper(
         path.job_id,
         query.kind,
         seen,
         ACTOR,
-        lambda document, revision: _paper(query, read_job(document), log, revision, stops),
+        lambda document, revision: in_a_worker(
+            paper_printed, json.dumps({**asked, "revision": revision}), json.dumps(document).encode()
+        ),
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
     response = jsonify({"number": number, "revision": job.revision, "url": url})
@@ -75,28 +86,36 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
     return response
 
 
-def _paper(query: PaperQuery, job: Job, log: tuple[LogEntry, ...], revision: int, seen: tuple[StopsSeen, ...]) -> bytes:
-    lost = [] if query.gaps else missing_letters(job)
+def paper_printed(given: bytes, how: str) -> bytes:
+    """A paper of a document, PDF. how: which and in which units, the firm, the stops that were seen, where log and photos are. Raises
+    JobError, LettersMissingError."""
+    asked = json.loads(how)
+    job = read_job(json.loads(given))
+    lost = [] if asked["gaps"] else missing_letters(job)
     if lost:
         raise LettersMissingError(lost)
-    asked = Asked(
-        job=job,
-        today=date.today(),
-        log=log,
-        firm=Firm.model_validate(read_firm(job_store()).document),
-        metric=query.units == "metric",
-        revision=revision,
-        seen=seen,
-        section=query.section,
-        edge=query.edge,
-        photos=_photo,
+    store = records(asked["folder"])
+    return printed(
+        asked["kind"],
+        Asked(
+            job=job,
+            today=date.fromisoformat(asked["today"]),
+            # As it was when it was asked for: what came since is on the next paper.
+            log=LOGS.of(store, asked["job"])[0][: asked["last"]],
+            firm=Firm.model_validate(asked["firm"]),
+            metric=asked["units"] == "metric",
+            revision=asked["revision"],
+            seen=SEEN.validate_python(asked["seen"]),
+            section=asked["section"],
+            edge=asked["edge"],
+            photos=lambda name: _photo(store.folder, name),
+        ),
     )
-    return printed(query.kind, asked)
 
 
-def _photo(name: str) -> bytes | None:
+def _photo(folder: Path, name: str) -> bytes | None:
     try:
-        return photo_path(job_store().folder, name).read_bytes()
+        return photo_path(folder, name).read_bytes()
     except NoSuchPhotoError:
         return None
 

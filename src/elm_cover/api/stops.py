@@ -14,8 +14,8 @@ from ..core.done import stops_of
 from ..core.filling import StopsSeen, StopStanding
 from ..core.plan import plan
 from ..job import read_job
+from ..job.log_entry import LogEntry
 from ..store.jobs import JobStore
-from ..store.log import LoggedEntry
 from .heavy import in_a_worker
 from .packing import written
 
@@ -27,13 +27,13 @@ _kept: Memory[tuple[str, str, int, str], tuple[StopStanding, ...]] = Memory(lamb
 
 
 def stops_seen(
-    store: JobStore, job_id: str, logged: Sequence[LoggedEntry], last: int | None = None
+    store: JobStore, job_id: str, logged: Sequence[LogEntry], last: int | None = None
 ) -> tuple[StopsSeen, ...]:
     """Revision by revision since the one the first day was begun by, this one (last) at the end. Raises NoSuchJobError."""
     notes = {note.number: note for note in store.revisions(job_id)}
     last = max(notes) if last is None else last
-    begun = [line.entry["value"].get("revision", last) for line in logged if line.entry["kind"] == "day.start"]
-    first = min([last, *(number for number in begun if number in notes)])
+    begun = [entry.value.get("revision", last) for entry in logged if entry.kind == "day.start"]
+    first = min([last, *(number for number in begun if isinstance(number, int) and number in notes)])
     seen = []
     for number in sorted(n for n in notes if max(first, last - MOST_REVISIONS) <= n <= last):
         saved_at = notes[number].saved_at

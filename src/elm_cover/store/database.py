@@ -37,10 +37,7 @@ def open_database(folder: Path) -> SqliteDatabase:
     file = folder / FILE_NAME
     _look_at(folder, file)
     _own(file)
-    database = SqliteDatabase(str(file), pragmas=PRAGMAS)
-    # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
-    database.register_function(str.casefold, "casefold", 1)
-    database.register_function(sha256_of, "sha256_of", 1)
+    database = open_beside(folder)
     try:
         with database.connection_context():
             database.execute_sql("PRAGMA journal_mode = wal")
@@ -50,6 +47,15 @@ def open_database(folder: Path) -> SqliteDatabase:
         raise StoreError(f"The database {file} cannot be used: {error}. {way}") from error
     except DatabaseError as error:
         raise StoreError(f"{file} is damaged, or no database of Elm Cover: {error}. {WAY_OUT}") from error
+    return database
+
+
+def open_beside(folder: Path) -> SqliteDatabase:
+    """The same where another one has opened it already."""
+    database = SqliteDatabase(str(folder / FILE_NAME), pragmas=PRAGMAS)
+    # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
+    database.register_function(str.casefold, "casefold", 1)
+    database.register_function(sha256_of, "sha256_of", 1)
     return database
 
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import hashlib
 import secrets
 import uuid
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 from .jobs import JobStore
-from .rows import DeviceRow
+from .rows import DeviceRow, PlacementRow
 
 MOST_DEVICES = 500
 # How often it is written down that a device asked.
@@ -66,17 +68,27 @@ def all_devices(store: JobStore) -> list[Device]:
         return [_device(row) for row in DeviceRow.select().order_by(DeviceRow.made_at.desc(), DeviceRow.id)]
 
 
-def change_device(store: JobStore, device_id: str, name: str | None, crew: str | None, revoke: bool) -> Device:
-    """Names a device, gives it to a crew, or revokes its token for good. Raises NoSuchDeviceError."""
+def change_device(store: JobStore, device_id: str, told: Mapping[str, Any]) -> Device:
+    """Names a device, gives it to a crew, or revokes its token for good; what is not told stays. Raises NoSuchDeviceError."""
     with store.writing():
         row = DeviceRow.get_or_none(DeviceRow.id == device_id)
         if row is None:
             raise NoSuchDeviceError(device_id)
-        row.name, row.crew = name or row.name, crew
-        if revoke and row.revoked_at is None:
+        row.name, row.crew = told.get("name") or row.name, told.get("crew", row.crew)
+        if told.get("revoke") and row.revoked_at is None:
             row.revoked_at = _now()
         row.save()
         return _device(row)
+
+
+def sees_job(store: JobStore, device: Device, job_id: str) -> bool:
+    """Whether a device may have to do with a job: one of a crew with those that stand with it on the calendar, any other with all."""
+    if device.crew is None:
+        return True
+    with store.reading():
+        return bool(
+            PlacementRow.select().where((PlacementRow.job == job_id) & (PlacementRow.crew == device.crew)).exists()
+        )
 
 
 def device_of(store: JobStore, token: str) -> Device | None:

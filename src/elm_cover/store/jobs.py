@@ -13,10 +13,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from .database import open_database
+from .database import open_beside, open_database
 from .headlines import LAST_ENTRY, MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
 from .ids import item_ids, with_ids
-from .log import Answer, LoggedEntry, add_entries, entries_after, last_entry
+from .log import ARCHIVE, Answer, Bound, LoggedEntry, Sent, add_entries, entries_after, last_entry
 from .papers import StoredPaper, issue_here, sign_what_is_unsigned, take_in
 from .revisions import (
     Change,
@@ -85,7 +85,8 @@ def _now() -> datetime:
 class JobStore(Turns):
     """Every stored job of one data folder.
 
-    summarise makes a job's headline figures for the shelf from its document and its log; now is the clock; ticks one that is never set.
+    summarise makes a job's headline figures for the shelf from its document and its log; now is the clock; ticks one that is never set. beside: another
+    program keeps these records and has brought them up to date.
     """
 
     def __init__(
@@ -94,16 +95,18 @@ class JobStore(Turns):
         summarise: Callable[[dict[str, Any], Sequence[dict[str, Any]]], dict[str, Any]],
         now: Callable[[], datetime] = _now,
         ticks: Callable[[], float] = time.monotonic,
+        beside: bool = False,
     ) -> None:
-        super().__init__(open_database(folder))
+        super().__init__(open_beside(folder) if beside else open_database(folder))
         self.folder = folder
         self._ticks = ticks
         # By job: its last revision that was begun here, and when, by a clock that is never set.
         self._begun: dict[str, tuple[int, float]] = {}
         self._summarise = summarise
         self._now = now
-        with self.writing():
-            sign_what_is_unsigned(now())
+        if not beside:
+            with self.writing():
+                sign_what_is_unsigned(now())
 
     def create(
         self,
@@ -122,7 +125,7 @@ class JobStore(Turns):
             add_revision(job_id, 1, document, Change(actor=actor, reason="created"), self._now())
             for paper in papers:
                 take_in(job_id, paper, actor, self._now())
-            add_entries(job_id, log, self._now())
+            add_entries(job_id, Sent(log, ARCHIVE), None, self._now())
         return self.get(job_id)
 
     def has_twin(self, document: dict[str, Any]) -> bool:
@@ -277,16 +280,16 @@ class JobStore(Turns):
 
         The headline is stale from then on: it is made when somebody looks, or by whoever is told to (to_make, keep).
         """
-        return self.exchange(job_id, entries, None).answers
+        return self.exchange(job_id, Sent(entries), None, None).answers
 
-    def exchange(self, job_id: str, entries: Sequence[dict[str, Any]], after: int | None) -> Exchanged:
+    def exchange(self, job_id: str, sent: Sent, after: int | None, bound: Bound | None) -> Exchanged:
         """Adds entries and reads what arrived after that number, None: nothing, in one go. Raises NoSuchJobError.
 
         Who only asks takes no turn among those who write, and still reads all of it as of one moment.
         """
-        with self.writing() if entries else self.looking():
+        with self.writing() if sent.entries else self.looking():
             saves = self._saves(job_id)
-            answers = add_entries(job_id, entries, self._now()) if entries else []
+            answers = add_entries(job_id, sent, bound, self._now()) if sent.entries else []
             logged = [] if after is None else entries_after(job_id, after)
             return Exchanged(answers, logged, last_entry(job_id), saves)
 

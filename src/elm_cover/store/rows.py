@@ -135,17 +135,28 @@ class PaperKeyRow(Row):
 
 
 class LogRow(Row):
-    """One entry of a job's log as it arrived; n counts them."""
+    """One entry of a job's log as it arrived; n counts them. sender: who sent it, by token: a device's id, or one of store.log's."""
 
     job = ForeignKeyField(JobRow, backref="log", on_delete="CASCADE")
     id = TextField()
     n = IntegerField()
     received_at = TextField()
     entry = TextField()
+    sender = TextField(default="")
 
     class Meta:
         table_name = "log"
         primary_key = CompositeKey("job", "id")
+
+
+class WriterRow(Row):
+    """Under which token a phone's database wrote first."""
+
+    device = TextField(primary_key=True)
+    sender = TextField()
+
+    class Meta:
+        table_name = "writer"
 
 
 class FirmRow(Row):

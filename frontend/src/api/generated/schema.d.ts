@@ -156,7 +156,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Read the log, or what is new in it */
+        /**
+         * Read the log, or what is new in it
+         * @description What is new alone is read; what the whole log comes to is told where the whole is asked for, or it is asked for by name.
+         */
         get: operations["logs_read_log__job_id__log_get"];
         put?: never;
         /**
@@ -3665,7 +3668,7 @@ export interface components {
         /**
          * BatchAnswer
          * @description Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
-         *     where asked for. offset_s: what the device's clock is off now. saves: the version of the job's record.
+         *     where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record.
          */
         BatchAnswer: {
             /** Answers */
@@ -3678,6 +3681,8 @@ export interface components {
             offset_s: number;
             /** Saves */
             saves: number;
+            /** Room */
+            room: number;
         };
         /** EntryAnswer */
         EntryAnswer: {
@@ -3687,7 +3692,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "accepted" | "known" | "refused";
+            state: "accepted" | "known" | "refused" | "full";
             /**
              * Why
              * @default null
@@ -3704,7 +3709,10 @@ export interface components {
              */
             clock?: ("run" | "shifted") | null;
         };
-        /** LoggedLine */
+        /**
+         * LoggedLine
+         * @description sender: whose token it came with: a device's id, “desk”, “archive”; empty where that was not kept yet.
+         */
         LoggedLine: {
             /** N */
             n: number;
@@ -3712,6 +3720,8 @@ export interface components {
             entry: {
                 [key: string]: unknown;
             };
+            /** Sender */
+            sender: string;
         };
         /**
          * LogBatch
@@ -3746,7 +3756,8 @@ export interface components {
         };
         /**
          * LogAnswer
-         * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
+         * @description Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded, null where it was
+         *     not asked for or nothing is new. room: how many entries it still takes. saves: the
          *     version of the job's record, so that a phone knows when its pack is an old one. now: by this program's clock.
          */
         LogAnswer: {
@@ -3754,9 +3765,11 @@ export interface components {
             entries: components["schemas"]["LoggedLine"][];
             /** Last */
             last: number;
-            day: components["schemas"]["Day"];
+            day: components["schemas"]["Day"] | null;
             /** Saves */
             saves: number;
+            /** Room */
+            room: number;
             /**
              * Now
              * Format: date-time
@@ -10725,7 +10738,8 @@ export interface operations {
     logs_read_log__job_id__log_get: {
         parameters: {
             query?: {
-                after?: number;
+                after?: number | null;
+                day?: boolean | null;
             };
             header?: never;
             path: {
@@ -10835,6 +10849,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

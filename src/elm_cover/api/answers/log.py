@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from ...core.log import Day
+from .view import KnownModel
 
 MOST_IN_A_BATCH = 1_000
 
@@ -23,40 +24,49 @@ class LogBatch(BaseModel):
     after: int | None = Field(None, ge=0, le=10_000_000)
 
 
-class AfterQuery(BaseModel):
-    after: int = Field(0, ge=0, le=10_000_000)
+class AfterQuery(KnownModel):
+    """after: what arrived after that number alone. day: also what the whole log comes to; left out, where the whole is asked for."""
+
+    after: int | None = Field(None, ge=0, le=10_000_000)
+    day: bool | None = None
 
 
 class EntryAnswer(BaseModel):
     id: str
-    state: Literal["accepted", "known", "refused"]
+    state: Literal["accepted", "known", "refused", "full"]
     why: str | None = None
     offset_s: float | None = None
     clock: Literal["run", "shifted"] | None = None
 
 
 class LoggedLine(BaseModel):
+    """sender: whose token it came with: a device's id, “desk”, “archive”; empty where that was not kept yet."""
+
     n: int
     entry: dict[str, Any]
+    sender: str
 
 
 class LogAnswer(BaseModel):
-    """Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded. saves: the
+    """Entries that arrived after the number asked for; last: the number of the last one. day: the whole log folded, null where it was
+    not asked for or nothing is new. room: how many entries it still takes. saves: the
     version of the job's record, so that a phone knows when its pack is an old one. now: by this program's clock."""
 
     entries: list[LoggedLine]
     last: int
-    day: Day
+    day: Day | None
     saves: int
+    room: int
     now: AwareDatetime
 
 
 class BatchAnswer(BaseModel):
     """Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
-    where asked for. offset_s: what the device's clock is off now. saves: the version of the job's record."""
+    where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record."""
 
     answers: list[EntryAnswer]
     others: list[LoggedLine]
     last: int
     offset_s: float
     saves: int
+    room: int

@@ -5,11 +5,14 @@ from __future__ import annotations
 from .entry import Entry
 from .first_day import Cut
 from .folded import Day, fold
-from .kinds import in_words
+from .kinds import ALWAYS_TAKEN, MOST_ENTRIES, MOST_ENTRIES_ALWAYS, in_words
 from .placing import Arrival, Written, placed
 from .standing import ordered
 
 __all__ = [
+    "ALWAYS_TAKEN",
+    "MOST_ENTRIES",
+    "MOST_ENTRIES_ALWAYS",
     "Arrival",
     "Cut",
     "Day",
