@@ -8,6 +8,8 @@ import os
 import signal
 import socket
 import sys
+import threading
+from collections.abc import Callable, Sequence
 from contextlib import suppress
 from pathlib import Path
 from typing import Any
@@ -16,6 +18,7 @@ import uvicorn
 
 from .api.app import create_app
 from .api.headlines import Headlines
+from .api.heavy import LONG, SHORT
 from .api.security import body_and_lane
 from .serving.protocol import Connection
 from .serving.shell import Shell
@@ -28,6 +31,8 @@ ADDRESS = "127.0.0.1"
 TAKEN = 3
 # What is under way when the program is stopped may end, for so long.
 ENDING_S = 3
+# After so long nothing is waited for: what was acknowledged is on the disk.
+AT_LAST_S = 4.5
 KEPT_OPEN_S = 30
 # mallopt's name for the number of heaps that threads share, from malloc.h.
 M_ARENA_MAX = -8
@@ -40,9 +45,10 @@ def data_folder() -> Path:
 
 
 class Server(uvicorn.Server):
-    """uvicorn with this program behind it: says where it is once it answers, and ends its streams when it stops."""
+    """uvicorn with this program behind it: says where it is once it answers, and ends its streams when it stops. ending: what else ends
+    then."""
 
-    def __init__(self, app: Any, news: News, said: str = "") -> None:
+    def __init__(self, app: Any, news: News, said: str = "", ending: Sequence[Callable[[], None]] = ()) -> None:
         shell = Shell(app, lambda method, path: body_and_lane(app, method, path), news)
         super().__init__(
             uvicorn.Config(
@@ -58,7 +64,7 @@ class Server(uvicorn.Server):
                 timeout_graceful_shutdown=ENDING_S,
             )
         )
-        self._news, self._said = news, said
+        self._news, self._said, self._ending = news, said, ending
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         await super().startup(sockets)
@@ -67,6 +73,9 @@ class Server(uvicorn.Server):
 
     async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
         self._news.close()
+        # What is worked on is ended first: those who wait for it are then told, and no thread is left waiting.
+        for end in self._ending:
+            end()
         await super().shutdown(sockets)
 
 
@@ -106,15 +115,18 @@ def serve(folder: Path, port: int) -> int:
             file=sys.stderr,
         )
         return TAKEN
-    news, workers = News(), Workers()
-    app.extensions["elm_cover_worker"] = workers
-    headlines = Headlines(app.extensions["elm_cover_store"], workers)
+    news, workers, short = News(), Workers(), Workers(meanwhile=True)
+    app.extensions[LONG], app.extensions[SHORT] = workers, short
+    headlines = Headlines(app.extensions["elm_cover_store"], short)
 
     def tell(job: str) -> None:
         news.tell(job)
         headlines.tell(job)
 
     app.extensions["elm_cover_tell"] = tell
+    app.extensions["elm_cover_saved"] = headlines.tell
+    app.extensions["elm_cover_store"].freshen = headlines.freshen
+    short.warm()
     workers.warm()
     # What is loaded now stays: the collector need not look at it again and again, which takes longer than a plan.
     gc.collect()
@@ -123,10 +135,16 @@ def serve(folder: Path, port: int) -> int:
     # uvicorn hands the signal that stopped it on, once it has stopped: there is nothing left to do for it then.
     signal.signal(signal.SIGTERM, lambda *_: None)
     try:
-        Server(app, news, f"Elm Cover is at {address} (stop with Ctrl-C)").run(sockets=[at])
+        Server(app, news, f"Elm Cover is at {address} (stop with Ctrl-C)", (workers.close, short.close)).run(
+            sockets=[at]
+        )
     except KeyboardInterrupt:
         pass
     finally:
+        last = threading.Timer(AT_LAST_S - ENDING_S, os._exit, (0,))
+        last.daemon = True
+        last.start()
         headlines.close()
         workers.close()
+        short.close()
     return 0

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from pathlib import Path
+from typing import Any
 
 from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
-from ..formats.headline import headline
 from ..store.jobs import JobStore
 from .calendar import calendar
 from .devices import devices, guard_devices
@@ -17,7 +18,8 @@ from .exchange.dxf_files import dxf_files
 from .exchange.edits import edits
 from .field import field
 from .firm import firm
-from .heavy import Here
+from .headlines import headline_by
+from .heavy import LONG, SHORT, Here
 from .interface import document
 from .jobs import jobs
 from .lists import offered
@@ -49,9 +51,13 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
     )
     app.json = Packing(app)
     if folder is not None:
-        app.extensions["elm_cover_store"] = JobStore(folder, headline)
-    app.extensions["elm_cover_worker"] = Here()
-    app.extensions["elm_cover_tell"] = lambda _: None
+
+        def summarise(stored: dict[str, Any], log: Sequence[dict[str, Any]]) -> dict[str, Any]:
+            return headline_by(app.extensions[SHORT], stored, log)
+
+        app.extensions["elm_cover_store"] = JobStore(folder, summarise)
+    app.extensions[LONG] = app.extensions[SHORT] = Here()
+    app.extensions["elm_cover_tell"] = app.extensions["elm_cover_saved"] = lambda _: None
     pack_answers(app)
     guard(app, hosts)
     if folder is not None:

@@ -27,7 +27,7 @@ from .answers.calendar import (
 )
 from .blueprint import APIBlueprint
 from .calendar_board import StoredBoard, ordered, puzzle, solved_puzzle, stored_board, told_line
-from .heavy import in_a_worker
+from .heavy import LONG, in_a_worker
 from .jobs import ACTOR, job_store
 from .problems import Problem
 
@@ -122,7 +122,7 @@ def put_places(body: PlacesAsked) -> Response:
 def post_propose(body: ProposeAsked) -> Response:
     made = stored_board(job_store(), body.first, body.days, today())
     packed = pickle.dumps(puzzle(made, body.jobs))
-    found: Proposal = pickle.loads(in_a_worker(solved_puzzle, "", packed))  # what our own worker has packed
+    found: Proposal = pickle.loads(in_a_worker(solved_puzzle, "", packed, LONG))  # what our own worker has packed
     answer = {
         "places": [
             {"job": one.placed.job, "crew": one.placed.crew, "day": one.placed.day, "half": one.placed.half}

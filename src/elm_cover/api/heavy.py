@@ -52,9 +52,13 @@ class Here:
         return work(given, how)
 
 
-def in_a_worker(work: Work, how: str, given: bytes | None = None) -> bytes:
+# What is worked out in seconds, whatever is asked; the rest is short on nearly every job, and does not wait for it.
+LONG, SHORT = "elm_cover_worker", "elm_cover_short_worker"
+
+
+def in_a_worker(work: Work, how: str, given: bytes | None = None, lane: str = SHORT) -> bytes:
     """What comes of the body of the request that is being answered, or of what is given instead. Raises BusyError, TooHeavyError, GoneError, WorkFailedError."""
-    worker: Worker = current_app.extensions["elm_cover_worker"]
+    worker: Worker = current_app.extensions[lane]
     return worker.run(work, request.get_data() if given is None else given, how, request.environ.get("elm_cover.gone"))
 
 

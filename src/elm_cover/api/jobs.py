@@ -83,6 +83,7 @@ def list_jobs(query: ShelfQuery) -> Response:
                 "stage": line.stage,
                 "crew": line.crew,
                 "day": line.day,
+                "stale": line.stale,
             }
         )[:-1]
         + b',"headline":'
@@ -116,9 +117,9 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    return stored_answer(
-        job_store().replace(path.job_id, dump_document(body), seen, Change(actor=ACTOR, reason=query.reason))
-    )
+    job = job_store().replace(path.job_id, dump_document(body), seen, Change(actor=ACTOR, reason=query.reason))
+    current_app.extensions["elm_cover_saved"](path.job_id)
+    return stored_answer(job)
 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
@@ -178,4 +179,6 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    return stored_answer(job_store().bring_back(path.job_id, path.number, seen, ACTOR))
+    job = job_store().bring_back(path.job_id, path.number, seen, ACTOR)
+    current_app.extensions["elm_cover_saved"](path.job_id)
+    return stored_answer(job)

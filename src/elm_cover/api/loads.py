@@ -21,7 +21,7 @@ from ..store.firm import read_firm
 from .answers.load import LoadAnswer, LoadAsked
 from .answers.view import ViewQuery
 from .blueprint import APIBlueprint
-from .heavy import in_a_worker
+from .heavy import LONG, in_a_worker
 from .jobs import job_store
 from .log import logged_day
 from .packing import written
@@ -37,12 +37,12 @@ loads = APIBlueprint("loads", __name__, url_prefix="/api", abp_tags=[Tag(name="l
     summary="The way to every place, and what goes on the truck",
 )
 def read_load(query: ViewQuery, body: LoadAsked) -> Response:
-    return Response(in_a_worker(loaded, json.dumps(_how(body, query.units))), mimetype="application/json")
+    return Response(in_a_worker(loaded, json.dumps(_how(body, query.units)), lane=LONG), mimetype="application/json")
 
 
 @loads.post("/load.csv", responses={200: None, 404: Problem, 422: Problem}, summary="What goes on the truck, as CSV")
 def load_csv(body: LoadAsked) -> Response:
-    return Response(in_a_worker(written_load, json.dumps(_how(body, "feet"))), mimetype="text/csv")
+    return Response(in_a_worker(written_load, json.dumps(_how(body, "feet")), lane=LONG), mimetype="text/csv")
 
 
 def _how(body: LoadAsked, units: str) -> dict[str, Any]:

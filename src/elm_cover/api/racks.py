@@ -9,7 +9,7 @@ from ..core.done import as_logged
 from .answers.rack import RackAnswer, RackAsked
 from .answers.view import ViewQuery
 from .blueprint import APIBlueprint
-from .heavy import in_a_worker, weighed
+from .heavy import LONG, in_a_worker, weighed
 from .log import logged_day
 from .problems import Problem
 
@@ -23,4 +23,4 @@ def weigh(query: ViewQuery, body: RackAsked) -> Response:
     day = None if body.log_of is None else logged_day(body.log_of)
     known = body.model_copy(update={"job": as_logged(body.job, day)})
     given = None if known.job is body.job else known.model_dump_json(exclude_unset=True).encode()
-    return Response(in_a_worker(weighed, query.units, given), mimetype="application/json")
+    return Response(in_a_worker(weighed, query.units, given, LONG), mimetype="application/json")

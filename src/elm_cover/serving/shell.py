@@ -34,7 +34,7 @@ class Lane:
 
 
 # Who waits for a worker waits in a thread: there are many of those, and they do nothing. Of pictures one is worked on, and few wait.
-LANES = {"light": Lane(8, 1000), "heavy": Lane(32, 32), "photo": Lane(1, 4)}
+LANES = {"light": Lane(8, 1000), "computed": Lane(3, 200), "heavy": Lane(32, 32), "photo": Lane(1, 4)}
 
 
 class RefusedError(Exception):

@@ -42,7 +42,15 @@ class Workers:
     """Processes that do heavy work. What takes too long is killed, what nobody waits for any more, too; what is asked for by several at
     once is done once; a process that was killed or stopped is replaced."""
 
-    def __init__(self, workers: int = WORKERS, longest_s: float = LONGEST_S, grace_s: float = GRACE_S) -> None:
+    def __init__(
+        self,
+        workers: int = WORKERS,
+        longest_s: float = LONGEST_S,
+        grace_s: float = GRACE_S,
+        meanwhile: bool = False,
+    ) -> None:
+        """meanwhile: until the first of them is loaded, what is asked for is done on the spot."""
+        self._meanwhile = meanwhile
         self.longest_s, self.grace_s = longest_s, grace_s
         # Workers that have nothing to do, and places that have no worker: one is started there when it is asked for.
         self._idle: list[Worker] = []
@@ -62,6 +70,8 @@ class Workers:
 
     def run(self, work: Work, given: bytes, how: str, gone: threading.Event | None) -> bytes:
         """What the work answers. Raises BusyError, TooHeavyError, GoneError, WorkFailedError, and what the work raises itself."""
+        if self._meanwhile and not self.ready.is_set():
+            return work(given, how)
         if not self._waiting.acquire(blocking=False):
             raise BusyError("Too much is being worked on at once. Try again in a moment.")
         try:

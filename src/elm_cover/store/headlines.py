@@ -72,7 +72,13 @@ def kept(job_id: str) -> Shown:
 def keep(job_id: str, made: Shown) -> None:
     """Keeps a headline, unless one that was made from more stands there already."""
     newer = (JobRow.made_saves <= made.made.saves) & (JobRow.made_n <= made.made.n)
-    JobRow.update(**made.columns()).where((JobRow.id == job_id) & newer).execute()
+    JobRow.update(**made.columns(), floor_ft2=floor_of(made.summary)).where((JobRow.id == job_id) & newer).execute()
+
+
+def floor_of(summary: str | None) -> float:
+    """The floor area that a headline tells, ft², 0 where it tells none: what the shelf may be sorted by."""
+    floor = (json.loads(summary).get("totals") or {}).get("area_ft2") if summary else None
+    return float(floor or 0)
 
 
 def is_stale(job_id: str) -> bool:

@@ -103,6 +103,8 @@ class JobStore(Turns):
         # By job: its last revision that was begun here, and when, by a clock that is never set.
         self._begun: dict[str, tuple[int, float]] = {}
         self._summarise = summarise
+        # Who brings stale headlines up to date before somebody looks: the server has them made behind, and waits for a moment.
+        self.freshen: Callable[[Sequence[str], bool], None] = self.refresh_all
         self._now = now
         if not beside:
             with self.writing():
@@ -174,8 +176,7 @@ class JobStore(Turns):
         stale = [line.id for line in found.lines if line.stale]
         if not stale:
             return found
-        for job_id in stale:
-            self.refresh(job_id, sought.in_bin)
+        self.freshen(stale, sought.in_bin)
         with self.reading():
             return page_of(sought)
 
@@ -196,13 +197,10 @@ class JobStore(Turns):
         Saves by one person within 60 s fold into one revision; any other reason cuts a new one.
         """
         document = with_ids(document)
-        with self.reading():
-            logged = entries_after(job_id)
-        # What is logged from here on makes the headline stale, whatever is saved.
-        made = shown(self._summarise(document, [each.entry for each in logged]), MadeFrom(seen + 1, _last(logged)))
         with self.writing():
             self._seen(job_id, seen)
-            return self._store(job_id, document, made, change)
+            # Its headline is stale from here on: it takes longer than a save may, and is made behind it, or when somebody looks.
+            return self._store(job_id, document, kept(job_id), change)
 
     def discard(self, job_id: str, actor: str) -> None:
         """Puts a job in the bin; nothing of it is lost, and its history says who did."""
@@ -319,7 +317,17 @@ class JobStore(Turns):
         """Makes every headline anew that is stale, before the shelf is counted through or the calendar drawn."""
         with self.reading():
             stale = stale_on_the_shelf(in_bin)
-        for job_id in stale:
+        if stale:
+            self.freshen(stale, in_bin)
+
+    def stale(self, in_bin: bool = False) -> int:
+        """How many headlines tell less than is stored."""
+        with self.reading():
+            return len(stale_on_the_shelf(in_bin))
+
+    def refresh_all(self, jobs: Sequence[str], in_bin: bool) -> None:
+        """Makes the headlines of these jobs anew, here and now."""
+        for job_id in jobs:
             with suppress(NoSuchJobError):  # put away meanwhile
                 self.refresh(job_id, in_bin)
 

@@ -16,7 +16,7 @@ from typing import Any
 from peewee import SqliteDatabase, fn
 
 from ..job.stages import STAGES, dated
-from .headlines import STALE, Shown
+from .headlines import STALE, Shown, floor_of
 from .rows import JobRow
 
 MOST_A_PAGE, A_PAGE = 200, 60
@@ -144,14 +144,12 @@ def _conditions(sought: Sought) -> Iterator[Condition]:
 def touch(job_id: str, now: datetime, document: dict[str, Any], shown: Shown) -> None:
     """A job comes to the top of the shelf, under its name as it is now."""
     last = JobRow.select(fn.MAX(JobRow.touched)).scalar() or 0
-    summary = shown.summary
-    floor = (json.loads(summary).get("totals") or {}).get("area_ft2") if summary else None
     JobRow.update(
         touched=last + 1,
         saved_at=now.isoformat(),
         name=str(document.get("name") or "").casefold(),
         words=f"{document.get('name') or ''} {document.get('address') or ''}".casefold(),
-        floor_ft2=floor or 0,
+        floor_ft2=floor_of(shown.summary),
         **shown.columns(),
     ).where(JobRow.id == job_id).execute()
 

@@ -973,7 +973,8 @@ export interface components {
         };
         /**
          * JobLine
-         * @description A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar.
+         * @description A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar. stale: its figures are of before the
+         *     last save or tick, and are being made anew.
          */
         JobLine: {
             /** Id */
@@ -997,6 +998,8 @@ export interface components {
              * @default null
              */
             day?: string | null;
+            /** Stale */
+            stale: boolean;
             /** @default null */
             headline?: components["schemas"]["Headline"] | null;
         };

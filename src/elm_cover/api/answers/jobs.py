@@ -83,7 +83,8 @@ class Headline(BaseModel):
 
 
 class JobLine(BaseModel):
-    """A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar."""
+    """A job on the shelf. stage: how far it has come; crew, day: where it stands on the calendar. stale: its figures are of before the
+    last save or tick, and are being made anew."""
 
     id: str
     saved_at: str
@@ -91,6 +92,7 @@ class JobLine(BaseModel):
     stage: str
     crew: str | None = None
     day: str | None = None
+    stale: bool
     headline: Headline | None = None
 
 

@@ -12,7 +12,7 @@ from pydantic import BaseModel, Field
 from ...formats import dxf_in
 from ...job import Fault, JobError
 from ..blueprint import APIBlueprint
-from ..heavy import drawn_outlines, in_a_worker
+from ..heavy import LONG, drawn_outlines, in_a_worker
 from ..problems import Problem
 
 dxf_files = APIBlueprint("dxf_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -45,4 +45,6 @@ class DxfAnswer(BaseModel):
 def import_dxf(query: DxfQuery, raw: DxfBody) -> Response:
     if query.layer is not None and query.unit is None:
         raise JobError([Fault("unit", f"say what one unit of the drawing is: {', '.join(dxf_in.FT_PER_UNIT)}")])
-    return Response(in_a_worker(drawn_outlines, json.dumps([query.layer, query.unit])), mimetype="application/json")
+    return Response(
+        in_a_worker(drawn_outlines, json.dumps([query.layer, query.unit]), lane=LONG), mimetype="application/json"
+    )
