@@ -51,7 +51,7 @@ ADDED: dict[str, dict[str, Edit]] = {
     "log kind": {
         "row": (
             f"{SRC}/core/log/kinds.py", '        "void": _kind(',
-            '        "smell": _kind("run", "phone", "of a day", lambda v, s, t: f"smells: {v[\'text\']}"),\n',
+            '        "smell": _kind("run", "phone", "of a day", False, lambda v, s, t: f"smells: {v[\'text\']}"),\n',
         ),
         "value": (f"{SRC}/job/log_values.py", '    "void": Nothing,', '    "smell": Note,\n'),
         "walk": (f"{SRC}/core/filling/walk.py", '            "reading": self._reading', '            "smell": lambda entry: None,\n'),
@@ -59,7 +59,7 @@ ADDED: dict[str, dict[str, Edit]] = {
         "example": ("tests/registries.py", '    "void": {},', '    "smell": {"text": "burnt"},\n'),
     },
     "route": {
-        "row": (f"{SRC}/api/routes.py", '        ("POST", "/api/start")', '        ("GET", "/api/hello"): _both(LITTLE_BYTES),\n'),
+        "row": (f"{SRC}/api/routes.py", '        ("POST", "/api/start")', '        ("GET", "/api/hello"): _both(LITTLE_BYTES, LIGHT),\n'),
         "itself": (
             f"{SRC}/api/lists.py", '@offered.get("/lists"', '@offered.get("/hello", summary="Hello")\ndef hello() -> Response:\n    return jsonify({"said": "hello"})\n\n\n',
         ),

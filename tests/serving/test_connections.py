@@ -11,6 +11,7 @@ import pytest
 from elm_cover.serving import protocol
 
 from .conftest import RawServed, read_answer
+from .test_streams import looking_on
 
 HEAD = "POST /api/plan HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Type: application/json\r\n"
 
@@ -47,13 +48,27 @@ def test_a_head_without_end_is_refused(served: RawServed) -> None:
     assert answer[0] == 431 and "65,536 bytes" in problem(answer)
 
 
-def test_too_many_connections_are_told_so(served: RawServed, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(protocol, "MOST_CONNECTIONS", 5)
-    held = [served.connect() for _ in range(5)]
+def test_of_too_many_connections_those_that_ask_for_nothing_make_room(
+    served: RawServed, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(protocol, "MOST_OF_A_CLIENT", 5)
+    held = [served.connect() for _ in range(40)]
     time.sleep(0.1)
+    assert served.ask("GET", "/api/jobs")[0] == 200
+    for wire in held:
+        wire.close()
+
+
+@pytest.mark.parametrize("bound", ["MOST_CONNECTIONS", "MOST_OF_A_CLIENT"])
+def test_too_many_connections_that_are_all_in_use_are_told_so(
+    served: RawServed, monkeypatch: pytest.MonkeyPatch, bound: str
+) -> None:
+    job = served.new_job()
+    held = [looking_on(served, job) for _ in range(5)]
+    monkeypatch.setattr(protocol, bound, 5)
     with served.connect() as one_more:
         answer = read_answer(one_more)
-    assert answer[0] == 503 and "At most 5 connections" in problem(answer)
+    assert answer[0] == 503 and "connections at once" in problem(answer) and answer[1]["retry-after"]
     for wire in held:
         wire.close()
     time.sleep(0.1)

@@ -8,6 +8,8 @@ from datetime import UTC, datetime
 
 import pytest
 
+from elm_cover.serving import streams
+
 from .conftest import RawServed
 
 
@@ -49,3 +51,25 @@ def test_a_tick_is_heard_at_once_by_all_who_look_on_and_by_nobody_else(served: R
 
 def test_nobody_looks_on_at_a_job_that_is_not_there(served: RawServed) -> None:
     assert served.ask("GET", "/api/jobs/none/log/stream")[0] == 404
+
+
+def test_one_client_that_looks_on_without_end_shuts_nobody_out(
+    served: RawServed, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Its oldest streams end; whoever asks anything else is answered."""
+    monkeypatch.setattr(streams, "MOST_OF_A_CLIENT", 3)
+    job = served.new_job()
+    watching = [looking_on(served, job) for _ in range(8)]
+    for wire in watching[:5]:
+        wire.settimeout(5)
+        assert wire.recv(4096).endswith(b"0\r\n\r\n")
+    until = time.monotonic() + 5
+    while served.news.watched > 3 and time.monotonic() < until:
+        time.sleep(0.02)
+    assert served.news.watched == 3 and served.ask("GET", "/api/jobs")[0] == 200
+    served.ask("POST", f"/api/jobs/{job}/log", {"entries": [entry(1)]})
+    for wire in watching[5:]:
+        wire.settimeout(5)
+        assert b"event: log" in wire.recv(4096)
+    for wire in watching:
+        wire.close()

@@ -99,7 +99,8 @@ export function afterAnswers(outbox: Outbox, answers: readonly EntryAnswer[]): O
   });
   return {
     ...outbox,
-    waiting: outbox.waiting.filter((entry) => !said.has(entry.id)),
+    // What a full log does not take goes on waiting.
+    waiting: outbox.waiting.filter((entry) => (said.get(entry.id)?.state ?? "full") === "full"),
     refused: [...outbox.refused, ...refused],
   };
 }

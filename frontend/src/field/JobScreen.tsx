@@ -10,6 +10,8 @@ import { clock } from "./time";
 import { type Field, useField } from "./useField";
 
 const TABS = ["Prepare", "Load", "Fill", "Check"] as const;
+// From here on it is said that the log of a job has an end.
+const NEARLY_FULL = 500;
 type Tab = (typeof TABS)[number];
 const SHOWN = { Prepare: PrepareTab, Load: LoadTab, Fill: FillTab, Check: CheckTab };
 
@@ -67,6 +69,13 @@ export function JobScreen({ memory, device, former, job, ready, back }: Props) {
             Nothing gets through: {field.contact.why.replace(/\.$/, "")}. What was written here is kept.
           </p>
         )}
+        {field.room !== null && field.room < NEARLY_FULL && (
+          <p className="card warn">
+            {field.room > 0
+              ? `The log of this job is nearly full: it takes ${field.room} more entries. Tell the office.`
+              : "The log of this job is full: what is written now is kept here. Tell the office."}
+          </p>
+        )}
         {asleep && <p className="soft">{asleep}</p>}
         {field.newer && <Newer field={field} />}
         {(field.refused.length > 0 || field.photos.some((photo) => photo.refused !== undefined)) && (
@@ -100,6 +109,7 @@ function keptWords(field: Field): string {
   const { contact } = field;
   if (waiting.length) return `not sent: ${waiting.length}, since ${clock(waiting[0] as string)}`;
   if (contact.kind === "heard") return `all is sent · heard ${clock(contact.at)}`;
+  if (contact.kind === "slow") return "the program answers slowly · all is sent";
   return contact.kind === "offline" ? "no connection · all is sent" : "all is sent";
 }
 

@@ -15,6 +15,8 @@ export interface Known {
   failure: string | null;
   /** What this phone's clock is off, s, to be added; as the program last measured it. */
   offset: number;
+  /** How many entries the log of the job still takes, as last heard. */
+  room: number | null;
 }
 
 const NOTHING: Known = {
@@ -25,6 +27,7 @@ const NOTHING: Known = {
   missing: null,
   failure: null,
   offset: 0,
+  room: null,
 };
 
 export interface More {
@@ -34,6 +37,12 @@ export interface More {
 }
 
 export type Act = readonly [kind: PhoneKind, value?: Record<string, unknown>, more?: More];
+
+function missingWords(contact: Contact): string {
+  if (contact.kind === "slow")
+    return "The program answers slowly, and this phone has no pack of this job yet. It is asked again in a moment.";
+  return "No connection, and this phone has no pack of this job yet.";
+}
 
 /** A job on the phone without its screen: what it keeps, what it says, what it hears. */
 export class Phone {
@@ -96,7 +105,7 @@ export class Phone {
     }
     await takeOffered(this.memory, this.job, this.clock.now());
     await this.look();
-    this.know({ contact });
+    this.know({ contact, room: heard.room.get(this.job) ?? this.known.room });
     return contact.kind === "heard";
   }
 
@@ -113,8 +122,7 @@ export class Phone {
       this.know({ missing: null });
       return null;
     } catch (error) {
-      const why =
-        error instanceof Refusal ? error.message : "No connection, and this phone has no pack of this job yet.";
+      const why = error instanceof Refusal ? error.message : missingWords(contactOf(error));
       this.know({ missing: (await this.memory.pack(this.job)) ? null : why });
       return error;
     }

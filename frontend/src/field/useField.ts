@@ -43,6 +43,8 @@ export interface Field {
   takeNewer: () => Promise<void>;
   takeAway: (id: string) => Promise<void>;
   failure: string | null;
+  /** How many entries the log still takes, as last heard. */
+  room: number | null;
 }
 
 /** A job on the phone: its pack, its log, and what both come to. Nothing is shown as counted before it is kept. */
@@ -132,5 +134,6 @@ export function useField(
     takeNewer: () => phone.takeNewer(),
     takeAway: (id) => phone.takeAway(id),
     failure: known.failure,
+    room: known.room,
   };
 }

@@ -8,6 +8,7 @@ export type Contact =
   | { kind: "never" }
   | { kind: "heard"; at: string }
   | { kind: "offline" }
+  | { kind: "slow" }
   | { kind: "unknown"; why: string }
   | { kind: "trouble"; why: string };
 
@@ -15,6 +16,8 @@ export type Contact =
 export interface Heard {
   contact: Contact;
   saves: ReadonlyMap<string, number>;
+  /** How many entries the log of each job still takes. */
+  room: ReadonlyMap<string, number>;
 }
 
 const MOST_AT_ONCE = 200;
@@ -95,12 +98,14 @@ interface BatchAnswer {
   last: number;
   offset_s: number;
   saves: number;
+  room: number;
 }
 
 interface LogAnswer {
   entries: { n: number; entry: Entry }[];
   last: number;
   saves: number;
+  room: number;
   now: string;
 }
 
@@ -118,11 +123,14 @@ export function contactOf(error: unknown): Contact {
       ? { kind: "unknown", why: error.message }
       : { kind: "trouble", why: error.message };
   if (error instanceof Stranger) return { kind: "trouble", why: error.message };
+  // It was reached and is at work: that is another thing than no connection.
+  if (error instanceof DOMException && error.name === "TimeoutError") return { kind: "slow" };
   return { kind: "offline" };
 }
 
 class Sender {
   private saves = new Map<string, number>();
+  private room = new Map<string, number>();
   private trouble: string | null = null;
 
   constructor(
@@ -141,13 +149,13 @@ class Sender {
       await this.photos();
       if (open && !this.saves.has(open)) await this.listen(open);
     } catch (error) {
-      return { contact: contactOf(error), saves: this.saves };
+      return { contact: contactOf(error), saves: this.saves, room: this.room };
     }
     const contact: Contact =
       this.trouble === null
         ? { kind: "heard", at: this.clock.now().toISOString() }
         : { kind: "trouble", why: this.trouble };
-    return { contact, saves: this.saves };
+    return { contact, saves: this.saves, room: this.room };
   }
 
   /** Entries of one job. What is refused as a whole is sent in halves, until the one that is meant stands alone. */
@@ -169,6 +177,8 @@ class Sender {
       await this.memory.learn(job, answer.others, answer.last);
       await this.memory.remember(OFFSET, answer.offset_s);
       this.saves.set(job, answer.saves);
+      this.room.set(job, answer.room);
+      this.trouble ??= answer.answers.find((one) => one.state === "full")?.why ?? null;
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       if (error.status === 404) this.trouble = `a job is gone from the program, or in its bin (${error.message})`;
@@ -194,6 +204,7 @@ class Sender {
     const off = (Date.parse(found.now) - this.clock.now().valueOf()) / 1000;
     if (Number.isFinite(off)) await this.memory.remember(OFFSET, off);
     this.saves.set(job, found.saves);
+    this.room.set(job, found.room);
   }
 
   /** Photos go after the entries: first the picture, then the entry that names it. */

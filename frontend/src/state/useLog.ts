@@ -19,6 +19,8 @@ export interface LogHandle {
   waiting: number;
   refused: Outbox["refused"];
   trouble: string | null;
+  /** How many entries the log still takes; null: not heard yet. */
+  room: number | null;
   /** Answers the id of the entry. */
   add: (kind: DeskKind, value: Record<string, unknown>) => string;
   /** A day that was kept on paper, each entry with its own time. */
@@ -40,6 +42,7 @@ export function useLog(job: string): LogHandle {
   const [outbox, setOutbox] = useState<Outbox>(() => keptOutbox(job));
   const [day, setDay] = useState<Day | null>(null);
   const [turn, setTurn] = useState(0);
+  const [room, setRoom] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [actor, setName] = useState(() => localStorage.getItem(ACTOR) ?? NOBODY);
   const current = useRef(outbox);
@@ -58,10 +61,11 @@ export function useLog(job: string): LogHandle {
   );
 
   const read = useCallback(async () => {
-    const { data } = await ask<LogAnswer>("GET", `/api/jobs/${job}/log`);
+    const { data } = await ask<LogAnswer>("GET", `/api/jobs/${job}/log?after=${Math.max(0, last.current)}&day=true`);
     if (data.last === last.current) return;
     last.current = data.last;
     setDay(data.day);
+    setRoom(data.room);
     setTurn((now) => now + 1);
   }, [job]);
 
@@ -75,7 +79,10 @@ export function useLog(job: string): LogHandle {
       const body = { entries, device_now: new Date().toISOString() };
       const { data } = await ask<BatchAnswer>("POST", `/api/jobs/${job}/log`, body);
       put(afterAnswers(current.current, data.answers));
-      setTrouble(null);
+      const full = data.answers.find((one) => one.state === "full");
+      failed = full !== undefined;
+      setTrouble(full?.why ?? null);
+      if (failed) timer.current = window.setTimeout(() => void send(), RETRY_MS);
       await read();
     } catch (error) {
       failed = true;
@@ -121,6 +128,7 @@ export function useLog(job: string): LogHandle {
       waiting: outbox.waiting.length,
       refused: outbox.refused,
       trouble,
+      room,
       actor,
       add: (kind, value) => write(kind, value),
       addPaperDay: (said) => {
@@ -137,6 +145,6 @@ export function useLog(job: string): LogHandle {
         setName(next);
       },
     }),
-    [day, turn, outbox, trouble, actor, write, put, send],
+    [day, turn, outbox, trouble, room, actor, write, put, send],
   );
 }

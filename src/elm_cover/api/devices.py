@@ -43,8 +43,10 @@ def guard_devices(app: Flask) -> None:
     @app.before_request
     def _whose() -> Response | None:
         told = request.headers.get("Authorization")
-        if told is None or not request.path.startswith("/api/"):
+        if not request.path.startswith("/api/"):
             return None
+        if told is None:
+            return _through_a_proxy()
         scheme, _, token = told.partition(" ")
         device = device_of(job_store(), token.strip()) if scheme.lower() == BEARER else None
         if device is None:
@@ -62,6 +64,15 @@ def guard_devices(app: Flask) -> None:
             return problem(403, "Not a job of this device's crew", text)
         g.device = device
         return None
+
+
+def _through_a_proxy() -> Response | None:
+    """Who comes through a proxy is not this machine, though the proxy may stand on it: without a token nobody knows who it is."""
+    for name in request.headers.keys():  # noqa: SIM118 – its items are pairs
+        if name.lower() == "forwarded" or name.lower().startswith("x-forwarded-"):
+            text = f"This came through a proxy ({name}), and nobody can say from whom. Only devices with a token are answered through one."
+            return problem(403, "Not from this machine", text)
+    return None
 
 
 @devices.get("", responses={200: DeviceList}, summary="Every device with a token, revoked ones among them")

@@ -83,7 +83,7 @@ def list_jobs(query: ShelfQuery) -> Response:
                 "stage": line.stage,
                 "crew": line.crew,
                 "day": line.day,
-                "stale": line.stale,
+                "stale": bool(line.stale),
             }
         )[:-1]
         + b',"headline":'

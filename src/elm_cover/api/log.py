@@ -136,7 +136,7 @@ def read_log(path: JobPath, query: AfterQuery) -> Response:
     store = job_store()
     after = query.after or 0
     found = store.exchange(path.job_id, Sent(()), after, None)
-    wanted = query.after is None if query.day is None else query.day and found.last > after
+    wanted = query.after is None if query.day is None else query.day and (found.last > after or not after)
     day = to_jsonable_python(_day(path.job_id, found.last)) if wanted else None
     more = {"last": found.last, "saves": found.saves, "now": clock().isoformat(), "room": _room(found.last)}
     return jsonify({"entries": [asdict(line) for line in found.logged], "day": day, **more})

@@ -9,7 +9,7 @@ from typing import Any
 from flask import Flask, Response, jsonify, request
 from peewee import DatabaseError
 from pydantic import BaseModel, ValidationError
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from ..formats.photo import NobodyWaitsError, PhotoTooLargeError
 from ..job import Fault, JobError
@@ -121,6 +121,13 @@ def _unexpected(error: Exception) -> Response:
     return problem(500, "Something went wrong here", "It is in the program's log. What you entered is not lost.")
 
 
+def _http(error: HTTPException) -> Response:
+    response = problem(error.code or 500, error.name, error.description)
+    if isinstance(error, MethodNotAllowed):
+        response.headers["Allow"] = ", ".join(sorted(error.valid_methods or ()))
+    return response
+
+
 def _busy(error: BusyError) -> Response:
     response = problem(503, "Busy", str(error))
     response.headers["Retry-After"] = str(RETRY_AFTER_S)
@@ -156,7 +163,7 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (StoreError, lambda error: problem(507, "Not stored", str(error))),
     (DatabaseError, _database),
     (OSError, _files),
-    (HTTPException, lambda error: problem(error.code or 500, error.name, error.description)),
+    (HTTPException, _http),
     (Exception, _unexpected),
 )
 

@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from .fields import DocumentModel, Identifier, Number, Positive, Text
+from .fields import DocumentModel, Identifier, InOneLine, Number, Positive, Text
 from .sale import Date
 
 Amount = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)]
 Weight = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=10_000)]
-Title = Annotated[str, Field(min_length=1, max_length=120)]
+Title = Annotated[str, Field(min_length=1, max_length=120), InOneLine]
 TruckPlace = Literal["front", "middle", "rear", "door", "cab"]
 
 

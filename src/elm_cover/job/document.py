@@ -16,7 +16,7 @@ from pydantic import Field, ValidationError, model_validator
 from .book import Book
 from .choice import Choice, CornerFacts, Settings
 from .faults import Fault, JobError, faults_of
-from .fields import Count, DocumentModel, Identifier, Number, Slug, Text, Zone
+from .fields import Count, DocumentModel, Identifier, Name, Number, Slug, Text, Zone
 from .firm_card import FirmCard
 from .preparation import Preparation
 from .product import Product
@@ -59,7 +59,7 @@ class Vent(DocumentModel):
 class Job(DocumentModel):
     format: Literal["elm-cover.job"]
     version: Literal[1]
-    name: Text | None = None
+    name: Name | None = None
     address: Text | None = None
     house: House = House()
     hazards: tuple[Hazard, ...] = Field((), max_length=200)

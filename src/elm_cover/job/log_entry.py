@@ -5,10 +5,10 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import Annotated, Literal, Self
 
-from pydantic import AwareDatetime, Field, model_validator
+from pydantic import Field, model_validator
 
 from .faults import Fault, JobError
-from .fields import DocumentModel, Text
+from .fields import DocumentModel, Moment, Text
 from .log_values import VALUES, BandNumber, EntryId
 
 Device = Annotated[str, Field(min_length=1, max_length=80)]
@@ -30,7 +30,7 @@ class LogEntry(DocumentModel):
     id: EntryId
     device: Device
     seq: int = Field(ge=0, le=10_000_000, strict=True)
-    at: AwareDatetime
+    at: Moment
     actor: Text = "local"
     kind: str
     value: dict[str, object] = Field(default_factory=dict)

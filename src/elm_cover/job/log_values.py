@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
 from .faults import Fault, JobError
-from .fields import Corner, DocumentModel, Identifier, Text
+from .fields import Corner, DocumentModel, Identifier, Text, WrittenDay
 from .preparation import Amount, ItemKey
 from .survey import PhotoName
 
@@ -254,7 +253,7 @@ class BagsSpoilt(DocumentModel):
 
 
 class Visit(DocumentModel):
-    on: date
+    on: WrittenDay
     text: Text = ""
 
 

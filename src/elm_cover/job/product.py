@@ -8,7 +8,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from .faults import Fault, JobError
-from .fields import DocumentModel, Identifier, Number, Positive, Text
+from .fields import DocumentModel, Identifier, Name, Number, Positive
 
 ProductKind = Literal[
     "cellulose_loose", "glass_loose", "mineral_wool_loose", "wood_fiber_loose", "glass_batt", "mineral_wool_batt"
@@ -40,7 +40,7 @@ class Batt(DocumentModel):
 
 class Product(DocumentModel):
     id: Identifier
-    name: Text | None = None
+    name: Name | None = None
     kind: ProductKind | None = None
     bag_lb: Number | None = Field(None, gt=0, le=100)
     chart: tuple[ChartRow, ...] | None = Field(None, min_length=2, max_length=60)

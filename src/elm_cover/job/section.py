@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 from shapely import Polygon
 
 from .faults import Fault, JobError
-from .fields import Corner, Count, DocumentModel, Identifier, LidR, Number, Positive, Slug, TargetR, Text
+from .fields import Corner, Count, DocumentModel, Identifier, LidR, Name, Number, Positive, Slug, TargetR, Text
 
 Material = Literal[
     "cellulose_loose",
@@ -181,7 +181,7 @@ class Target(DocumentModel):
     basis: Literal["code", "retrofit", "custom"] | None = None
     edition: Edition | None = None
     r: TargetR | None = None
-    name: Text | None = None
+    name: Name | None = None
     raised_heel: bool = Field(False, strict=True)
 
 
@@ -189,7 +189,7 @@ class Section(DocumentModel):
     """plates_ft: walls below, drawn as lines over the floor; plate_length_ft: or their length in all, which goes before them."""
 
     id: Identifier
-    name: Text | None = None
+    name: Name | None = None
     kind: Literal["open_floor", "sloped_bays", "knee_wall", "netted_cavity", "left_out"] = "open_floor"
     outline_ft: tuple[tuple[Corner, Corner], ...] = Field(min_length=3, max_length=200)
     holes: tuple[Hole, ...] = Field((), max_length=50)

@@ -8,7 +8,7 @@ from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
 from .said import problem_message
 
-MOST_CONNECTIONS = 1000
+MOST_CONNECTIONS, MOST_OF_A_CLIENT = 1000, 700
 HEAD_S = 10.0
 MOST_HEAD_BYTES = 65_536
 # So long what is still being sent of a refused body is read and thrown away, so that the refusal can be read.
@@ -16,17 +16,33 @@ LINGER_S = 2.0
 
 
 class Connection(HttpToolsProtocol):
-    """uvicorn's connection: a head within 10 s and 64 kB, at most 1,000 of them, refusals as problem documents."""
+    """uvicorn's connection: a head within 10 s and 64 kB, at most 1,000 of them and 700 of one client, refusals as problem documents."""
 
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
         super().connection_made(transport)
         self._head_bytes = 0
         self._in_head = True
         self._late: asyncio.TimerHandle | None = None
-        if len(self.connections) > MOST_CONNECTIONS:
-            self._refuse(503, f"At most {MOST_CONNECTIONS} connections at once. Try again in a moment.")
+        if self._too_many():
+            self._refuse(503, f"At most {MOST_OF_A_CLIENT} connections at once. Try again in a moment.")
             return
         self._wait_for_head()
+
+    def _too_many(self) -> bool:
+        """Whether there is no room for one more. Of a client that has too many, those that ask for nothing make room for it; the others
+        have theirs."""
+        host = (self.client or ("",))[0]
+        mine = [each for each in self.connections if isinstance(each, Connection) and (each.client or ("",))[0] == host]
+        if len(mine) <= MOST_OF_A_CLIENT and len(self.connections) <= MOST_CONNECTIONS:
+            return False
+        idle = [each for each in mine if each is not self and each._is_idle()]
+        for each in idle[: max(1, len(mine) // 20)]:
+            each._close()
+        return not idle
+
+    def _is_idle(self) -> bool:
+        answered = self.cycle is None or self.cycle.response_complete
+        return answered and not self.transport.is_closing()
 
     def connection_lost(self, exc: Exception | None) -> None:
         self._head_is_there()

@@ -92,7 +92,7 @@ class Shell:
                 answer = await self._call(lane, answered, self.app, environ)
                 stream = environ.get("elm_cover.stream")
                 if stream is not None and answer.status == 200:
-                    await self.news.stream(stream, answer.headers, send, watch)
+                    await self.news.stream(stream, answer.headers, send, watch, (scope.get("client") or ("",))[0])
                 else:
                     await self._send(answer, send, lane)
             finally:

@@ -11,6 +11,8 @@ from .said import Headers
 
 # A line of nothing now and then, so that a connection that broke is noticed at either end.
 ALIVE_S = 15.0
+# One client looks on so often at once; for one more its oldest ends, and asks again a moment later.
+MOST_OF_A_CLIENT = 100
 Send = Callable[[dict[str, Any]], Awaitable[None]]
 
 
@@ -19,6 +21,8 @@ class News:
 
     def __init__(self) -> None:
         self._looking: dict[str, set[asyncio.Event]] = {}
+        # By client, its streams in the order they came: what ends each.
+        self._of: dict[str, list[asyncio.Event]] = {}
         self._loop: asyncio.AbstractEventLoop | None = None
         self.closing = False
 
@@ -44,27 +48,36 @@ class News:
         for each in self._looking.get(job, ()):
             each.set()
 
-    async def stream(self, job: str, headers: Headers, send: Send, gone: asyncio.Future[None]) -> None:
-        """Tells until who looks on has gone. gone: done then."""
+    async def stream(self, job: str, headers: Headers, send: Send, gone: asyncio.Future[None], client: str) -> None:
+        """Tells until who looks on has gone. gone: done then. client: whose streams are counted together."""
         self._loop = asyncio.get_running_loop()
-        news = asyncio.Event()
+        news, ended = asyncio.Event(), asyncio.Event()
         self._looking.setdefault(job, set()).add(news)
+        mine = self._of.setdefault(client, [])
+        mine.append(ended)
+        if len(mine) > MOST_OF_A_CLIENT:
+            mine.pop(0).set()
         told = [(name, value) for name, value in headers if name != b"content-length"]
         try:
             await send({"type": "http.response.start", "status": 200, "headers": told})
             await send({"type": "http.response.body", "body": b"retry: 4000\n\n", "more_body": True})
-            while not self.closing and not gone.done():
-                waited = asyncio.ensure_future(news.wait())
-                either: set[asyncio.Future[Any]] = {waited, gone}
+            while not self.closing and not gone.done() and not ended.is_set():
+                waited, over = asyncio.ensure_future(news.wait()), asyncio.ensure_future(ended.wait())
+                either: set[asyncio.Future[Any]] = {waited, over, gone}
                 await asyncio.wait(either, timeout=ALIVE_S, return_when=asyncio.FIRST_COMPLETED)
                 waited.cancel()
-                if gone.done() or self.closing:
+                over.cancel()
+                if gone.done() or self.closing or ended.is_set():
                     break
                 text = b"event: log\ndata: {}\n\n" if news.is_set() else b": still here\n\n"
                 news.clear()
                 await send({"type": "http.response.body", "body": text, "more_body": True})
             await send({"type": "http.response.body", "body": b""})
         finally:
+            if ended in mine:
+                mine.remove(ended)
+            if not mine and self._of.get(client) is mine:
+                del self._of[client]
             self._looking[job].discard(news)
             if not self._looking[job]:
                 del self._looking[job]

@@ -8677,7 +8677,7 @@ export interface components {
         NewDevice: {
             /**
              * Name
-             * @description What the firm calls it, 1 to 80 letters
+             * @description What the firm calls it, 1 to 80 letters in one line
              */
             name: string;
             /**
@@ -8686,13 +8686,16 @@ export interface components {
              */
             crew?: string | null;
         };
-        /** DeviceChange */
+        /**
+         * DeviceChange
+         * @description What is to be changed; the rest stays. crew: null: all days. revoke: for good.
+         */
         DeviceChange: {
             /**
              * Name
-             * @description What the firm calls it, 1 to 80 letters
+             * @default null
              */
-            name: string;
+            name?: string | null;
             /**
              * Crew
              * @default null

@@ -42,6 +42,7 @@ export function JobCard({ line, onCopy, onDiscard, onBringOut }: Props) {
         <p className="soft">
           {line.stage ? <b className={`stage ${line.stage}`}>{STAGE_NAMES[line.stage] ?? line.stage}</b> : null}
           {line.day ? ` ${dated(line.day)} · ` : " "}saved {saved}
+          {line.stale ? " · figures are being made anew" : null}
         </p>
       </div>
       <dl className="headline">

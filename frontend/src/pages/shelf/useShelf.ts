@@ -10,6 +10,7 @@ export type Sort = "saved" | "name" | "floor";
 export type Place = "shelf" | "bin";
 
 const TYPED_AFTER_MS = 200;
+const AGAIN_MS = 1000;
 
 /** The shelf or the bin, page by page, searched and sorted by the program. */
 export function useShelf() {
@@ -31,6 +32,9 @@ export function useShelf() {
     getNextPageParam: (last) => last.next,
     placeholderData: keepPreviousData,
     gcTime: 0,
+    // What was saved a moment ago is being made: it is there in the next.
+    refetchInterval: (query) =>
+      query.state.data?.pages.some((page) => page.jobs.some((job) => job.stale)) ? AGAIN_MS : false,
   });
   const firm = useQuery({
     queryKey: ["firm", "crews"],

@@ -9,12 +9,13 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ...core.crew import OrderedLine
 from ...core.schedule import BoardDay, Conflict, Reason, Stretch
+from ...job.fields import WrittenDay
 from .view import KnownModel
 
 MOST_DAYS = 62
 Day = dt.date
 # Years that a calendar is asked for.
-DayAsked = Annotated[dt.date, Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))]
+DayAsked = Annotated[WrittenDay, Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))]
 
 
 class CalendarQuery(KnownModel):

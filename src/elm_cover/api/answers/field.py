@@ -19,7 +19,10 @@ from ...core.filling import (
     Short,
 )
 
-DEVICE_NAME = Field(min_length=1, max_length=80, description="What the firm calls it, 1 to 80 letters")
+IN_ONE_LINE = r"^[^\x00-\x1f\x7f-\x9f\u2028\u2029]*$"
+DEVICE_NAME = Field(
+    min_length=1, max_length=80, pattern=IN_ONE_LINE, description="What the firm calls it, 1 to 80 letters in one line"
+)
 
 
 class DevicePath(BaseModel):
@@ -34,7 +37,12 @@ class NewDevice(BaseModel):
     crew: str | None = Field(None, min_length=1, max_length=80)
 
 
-class DeviceChange(NewDevice):
+class DeviceChange(BaseModel):
+    """What is to be changed; the rest stays. crew: null: all days. revoke: for good."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str | None = Field(None, min_length=1, max_length=80, pattern=IN_ONE_LINE)
+    crew: str | None = Field(None, min_length=1, max_length=80)
     revoke: bool = False
 
 

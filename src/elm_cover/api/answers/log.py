@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from ...core.log import Day
+from ...job.fields import Moment
 from .view import KnownModel
 
 MOST_IN_A_BATCH = 1_000
@@ -18,7 +19,7 @@ class LogBatch(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     entries: list[dict[str, Any]] = Field(max_length=MOST_IN_A_BATCH)
-    device_now: AwareDatetime | None = None
+    device_now: Moment | None = None
     mono_now_ms: float | None = Field(None, allow_inf_nan=False, ge=0, le=1e13)
     run: str | None = Field(None, min_length=1, max_length=40)
     after: int | None = Field(None, ge=0, le=10_000_000)
