@@ -34,6 +34,7 @@ from .papers.issue import Asked, printed
 from .server import DEFAULT_PORT, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError
+from .store.soundness import in_words
 
 SOUND, STOPS, BAD_INPUT = 0, 1, 2
 EXPORTS: dict[str, Callable[[Job, Sequence[LogEntry]], str]] = {
@@ -194,16 +195,20 @@ def _demo(options: argparse.Namespace) -> int:
 
 
 def _backup(options: argparse.Namespace) -> int:
-    backup(options.data or data_folder(), options.file)
-    print(f"Backed up to {options.file}")
-    return SOUND
+    return _compared(f"Backed up to {options.file}", backup(options.data or data_folder(), options.file))
 
 
 def _restore(options: argparse.Namespace) -> int:
     folder = options.data or data_folder()
-    restore(options.file, folder)
-    print(f"Restored into {folder}")
-    return SOUND
+    return _compared(f"Restored into {folder}", restore(options.file, folder))
+
+
+def _compared(said: str, damaged: list[str]) -> int:
+    """Says what was done, and what of it is not what it was; then exit 1."""
+    print(said)
+    if damaged:
+        print(in_words(damaged), file=sys.stderr)
+    return STOPS if damaged else SOUND
 
 
 if __name__ == "__main__":

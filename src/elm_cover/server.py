@@ -24,7 +24,9 @@ from .serving.protocol import Connection
 from .serving.shell import Shell
 from .serving.streams import News
 from .serving.workers import Workers
+from .store.database import wider_than_private
 from .store.photos import sweep_parts
+from .store.soundness import Weekly
 
 DEFAULT_PORT = 8790
 ADDRESS = "127.0.0.1"
@@ -107,6 +109,12 @@ def serve(folder: Path, port: int) -> int:
     share_one_heap()
     app = create_app(folder)
     sweep_parts(folder)
+    wide = wider_than_private(folder)
+    if wide is not None:
+        print(wide, file=sys.stderr)
+    # As long as one connection is open, the files that SQLite keeps beside the database are there: should the folder become one that
+    # can only be read, it is read.
+    held = app.extensions["elm_cover_store"].hold()
     try:
         at = listening(port)
     except (OSError, OverflowError, ValueError) as error:
@@ -117,6 +125,7 @@ def serve(folder: Path, port: int) -> int:
         return TAKEN
     news, workers, short = News(), Workers(), Workers(meanwhile=True)
     app.extensions[LONG], app.extensions[SHORT] = workers, short
+    weekly = Weekly(app.extensions["elm_cover_store"])
     headlines = Headlines(app.extensions["elm_cover_store"], short)
 
     def tell(job: str) -> None:
@@ -144,7 +153,9 @@ def serve(folder: Path, port: int) -> int:
         last = threading.Timer(AT_LAST_S - ENDING_S, os._exit, (0,))
         last.daemon = True
         last.start()
+        weekly.close()
         headlines.close()
         workers.close()
         short.close()
+        held.close()
     return 0

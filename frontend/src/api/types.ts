@@ -58,6 +58,7 @@ export type RunAnswer = Schemas["RunAnswer"];
 export type ProofAnswer = Schemas["ProofAnswer"];
 export type DeviceTold = Schemas["DeviceTold"];
 export type PaperList = Schemas["PaperList"];
+export type Records = Schemas["SoundnessAnswer"];
 export type PaperKeys = Schemas["KeyList"];
 export type PaperFound = Schemas["PaperFoundLine"];
 export type VerifiedAnswer = Schemas["VerifiedAnswer"];

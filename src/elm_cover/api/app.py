@@ -35,6 +35,7 @@ from .products import tables
 from .racks import racks
 from .routes import check_routes
 from .security import LOCAL_HOSTS, guard
+from .soundness import soundness
 from .wire import pack_answers
 
 
@@ -82,6 +83,7 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         loads,
         devices,
         field,
+        soundness,
     ):
         app.register_api(part)
 

@@ -100,13 +100,22 @@ def _stale_firm(error: StaleFirmError) -> Response:
 
 
 # What SQLite says where there is no room or no right to write.
-NO_ROOM = ("full", "readonly", "read-only", "disk I/O")
+NO_ROOM = ("full",)
+NO_RIGHT = ("readonly", "read-only", "disk I/O")
 
 
 def _database(error: DatabaseError) -> Response:
     log.error("the database refused: %s", error)
     if any(word in str(error) for word in NO_ROOM):
-        return problem(507, "Not stored", f"The data folder cannot take it: {error}")
+        return problem(
+            507,
+            "No room",
+            f"The disk of the data folder is full ({error}). Make room; what was stored before is untouched.",
+        )
+    if any(word in str(error) for word in NO_RIGHT):
+        return problem(
+            507, "Not stored", f"The data folder cannot be written to ({error}). What was stored before can be read."
+        )
     way = "What was stored before is untouched; see the data folder, or restore a backup, and start the program again."
     return problem(503, "The database cannot be used", f"{error}. {way}")
 

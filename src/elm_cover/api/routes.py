@@ -107,6 +107,7 @@ ROUTES: Mapping[tuple[str, str], Route] = MappingProxyType(
         ("POST", "/api/plan"): _desk(JOB_BYTES, COMPUTED),
         ("GET", "/api/products"): _desk(LITTLE_BYTES, LIGHT),
         ("POST", "/api/rack"): _desk(JOB_BYTES, HEAVY),
+        ("GET", "/api/records"): _desk(LITTLE_BYTES, LIGHT),
         ("POST", "/api/start"): _desk(LITTLE_BYTES, COMPUTED),
         ("GET", "/assets/<path:name>"): _desk(LITTLE_BYTES, LIGHT),
         ("GET", "/field/"): _desk(LITTLE_BYTES, LIGHT),

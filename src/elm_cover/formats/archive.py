@@ -9,9 +9,11 @@ import lzma
 import re
 import zipfile
 import zlib
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from ..core.log import MOST_ENTRIES_ALWAYS
 from ..job import Fault, Job, JobError, read_job
 from ..job.paper_kinds import goes_to_customer
 from ..job.paper_seal import Seal, seal_told, sealed, sum_of, unsealed
@@ -25,7 +27,10 @@ MOST_ENTRIES = 2_000
 MOST_UNPACKED_BYTES = 300_000_000
 MOST_JOB_BYTES = 2_000_000
 MOST_ENTRY_BYTES = 20_000_000
-MOST_LOG_ENTRIES = 100_000
+MOST_LOG_ENTRIES = MOST_ENTRIES_ALWAYS
+# Of an entry's flags, the one that says that it is encrypted.
+ENCRYPTED = 0x1
+WHOLE = "a backup carries the whole of it (elm-cover backup)"
 # A photo of a camera takes most of a second for 40 megapixels.
 MOST_MEGAPIXELS_ANEW = 150
 PHOTO_NAME = re.compile(r"photos/([0-9a-f]{64}\.jpg)")
@@ -62,20 +67,50 @@ def photo_names(job: Job) -> tuple[str, ...]:
 
 
 def write_archive(archive: Archive) -> bytes:
-    """The zip."""
+    """The zip. Raises JobError where it would be one that cannot be brought in."""
+    document = json.dumps(archive.document, separators=(",", ":"), ensure_ascii=False).encode()
+    log = json.dumps({"entries": list(archive.log)}, separators=(",", ":"), ensure_ascii=False).encode()
+    papers = {
+        f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf": sealed(paper.content, paper.seal)
+        for paper in archive.papers
+    }
+    _fits(archive, {JOB: document, LOG: log, **papers, **{f"photos/{n}": c for n, c in archive.photos.items()}})
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
-        file.writestr(JOB, json.dumps(archive.document, indent=1, ensure_ascii=False))
-        file.writestr(LOG, json.dumps({"entries": list(archive.log)}, ensure_ascii=False))
+        file.writestr(JOB, document)
+        file.writestr(LOG, log)
         for name, content in sorted(archive.photos.items()):
             file.writestr(zipfile.ZipInfo(f"photos/{name}"), content)  # JPEG does not get smaller
-        for paper in archive.papers:
-            content = sealed(paper.content, paper.seal)
-            file.writestr(f"papers/{paper.number}-{paper.kind.replace(' ', '-')}.pdf", content)
+        for name, content in papers.items():
+            file.writestr(name, content)
         issues = [paper.seal.told() for paper in archive.papers if paper.seal is not None]
         if issues:
             file.writestr(ISSUES, json.dumps({"papers": issues}, ensure_ascii=False))
     return out.getvalue()
+
+
+def _fits(archive: Archive, parts: Mapping[str, bytes]) -> None:
+    """What goes out comes in: the same bounds both ways. Raises JobError."""
+    faults = []
+    if len(archive.log) > MOST_LOG_ENTRIES:
+        faults.append(
+            Fault(LOG, f"at most {MOST_LOG_ENTRIES:,} entries go into an archive, not {len(archive.log):,}; {WHOLE}")
+        )
+    if len(parts) + 1 > MOST_ENTRIES:
+        faults.append(
+            Fault("archive", f"at most {MOST_ENTRIES:,} photos and papers go into one, not {len(parts):,}; {WHOLE}")
+        )
+    if sum(map(len, parts.values())) > MOST_UNPACKED_BYTES - MOST_JOB_BYTES:
+        most = (MOST_UNPACKED_BYTES - MOST_JOB_BYTES) // 10**6
+        faults.append(Fault("archive", f"at most {most} MB of photos and papers go into one; {WHOLE}"))
+    for name, content in parts.items():
+        most = MOST_JOB_BYTES if name == JOB else MOST_ENTRY_BYTES
+        if len(content) > most:
+            faults.append(
+                Fault(name, f"at most {most // 10**6} MB go into an archive, not {len(content) / 1e6:.1f}; {WHOLE}")
+            )
+    if faults:
+        raise JobError(faults)
 
 
 # What of a job document is the firm's own business.
@@ -109,6 +144,10 @@ def _read(file: zipfile.ZipFile) -> Archive:
         raise JobError([Fault("archive", f"at most {MOST_UNPACKED_BYTES // 10**6} MB unpacked")])
     if any(info.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) for info in entries):
         raise JobError([Fault("archive", "is packed in a way not read here: stored or deflated alone")])
+    if any(info.flag_bits & ENCRYPTED for info in entries):
+        raise JobError(
+            [Fault("archive", "is locked with a password; unlock it first, or have it made anew without one")]
+        )
     room = Room(MOST_UNPACKED_BYTES)
     names = [info.filename for info in entries]
     if JOB not in names or len(set(names)) != len(names):

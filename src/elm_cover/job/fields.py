@@ -6,8 +6,10 @@ import re
 from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import AfterValidator, AwareDatetime, BeforeValidator, ConfigDict, Field
 from pydantic_core import PydanticCustomError
+
+from .in_turns import InTurns
 
 Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)]
@@ -49,7 +51,7 @@ Zone = Literal[
 ]
 
 
-class DocumentModel(BaseModel):
+class DocumentModel(InTurns):
     """Frozen; refuses fields it does not know, by name."""
 
     model_config = ConfigDict(frozen=True, extra="forbid")

@@ -7,54 +7,87 @@ import sqlite3
 import tempfile
 import zipfile
 import zlib
+from contextlib import closing
 from pathlib import Path
 
-from .database import FILE_NAME, StoreError, open_database
+from .database import FILE_NAME, PRIVATE_FILE, WAY_OUT, StoreError, make_private, open_database
+from .sums import PHOTOS, damaged_papers, damaged_photo, damaged_photos, is_as_named
 
-PHOTOS = "photos"
+# Of an entry's flags, the one that says that it is encrypted.
+ENCRYPTED = 0x1
 PHOTO_NAME = re.compile(r"[0-9a-f]{64}\.jpg")
 # A backup unpacks to a few times its size; what unpacks to more was not made here.
 LEAST_UNPACKED_BYTES, MOST_TIMES, CHUNK_BYTES = 50_000_000, 100, 1 << 20
 
 
-def backup(folder: Path, to: Path) -> None:
-    """Writes the data folder into a zip, also while the program is running. Raises StoreError."""
+def backup(folder: Path, to: Path) -> list[str]:
+    """Writes the data folder into a zip, also while the program is running; leaves no part of one where it fails. What of it is no
+    longer what it was when it was stored: it is in the backup as it is. Raises StoreError."""
     source = folder / FILE_NAME
     if not source.exists():
         raise StoreError(f"There is no Elm Cover data in {folder}.")
     if to.exists():
         raise StoreError(f"{to} exists already; name a new file.")
-    with tempfile.TemporaryDirectory() as scratch:
-        copy = Path(scratch) / FILE_NAME
-        reading, writing = sqlite3.connect(source), sqlite3.connect(copy)
-        try:
-            reading.backup(writing)
-        finally:
-            writing.close()
-            reading.close()
-        part = to.with_name(to.name + ".part")
-        try:
+    part = to.with_name(to.name + ".part")
+    try:
+        with tempfile.TemporaryDirectory() as scratch:
+            copy = Path(scratch) / FILE_NAME
+            _copied(source, copy)
+            # It holds the key that papers are signed with.
+            part.touch(mode=PRIVATE_FILE)
             with zipfile.ZipFile(part, "w", zipfile.ZIP_DEFLATED) as archive:
                 archive.write(copy, FILE_NAME)
-                for photo in sorted((folder / PHOTOS).glob("*.jpg")):
-                    archive.write(photo, f"{PHOTOS}/{photo.name}")
-            part.rename(to)
-        except OSError as error:
-            raise StoreError(f"The backup could not be written to {to}: {error.strerror or error}") from error
+                damaged = _photos_into(archive, folder)
+            damaged += damaged_papers(copy)
+        part.rename(to)
+    except OSError as error:
+        part.unlink(missing_ok=True)
+        raise StoreError(f"The backup could not be written to {to}: {error.strerror or error}") from error
+    except BaseException:
+        part.unlink(missing_ok=True)
+        raise
+    return damaged
 
 
-def restore(file: Path, folder: Path) -> None:
+def _copied(source: Path, copy: Path) -> None:
+    """The database as of one moment. Raises StoreError where it is damaged."""
+    try:
+        with closing(sqlite3.connect(source)) as reading, closing(sqlite3.connect(copy)) as writing:
+            reading.backup(writing)
+            told = writing.execute("PRAGMA integrity_check(1)").fetchone()[0]
+    except sqlite3.OperationalError as error:
+        raise StoreError(f"The database {source} cannot be copied: {error}. See that the disk has room.") from error
+    except sqlite3.DatabaseError as error:
+        raise StoreError(f"The database {source} is damaged: {error}. {WAY_OUT}") from error
+    if told != "ok":
+        raise StoreError(f"The database {source} is damaged: {told.splitlines()[-1]}. {WAY_OUT}")
+
+
+def _photos_into(archive: zipfile.ZipFile, folder: Path) -> list[str]:
+    """Those whose bytes are not those that name them."""
+    damaged = []
+    for photo in sorted((folder / PHOTOS).glob("*.jpg")):
+        content = photo.read_bytes()
+        archive.writestr(f"{PHOTOS}/{photo.name}", content)
+        if not is_as_named(photo.name, content):
+            damaged.append(damaged_photo(photo.name))
+    return damaged
+
+
+def restore(file: Path, folder: Path) -> list[str]:
     """Unpacks a backup into an empty or new data folder and brings it up to date. Raises StoreError, and then leaves nothing
-    behind, so that the next try finds the folder as it was."""
+    behind, so that the next try finds the folder as it was. What of it is not what it was when it was stored."""
     if folder.exists() and any(folder.iterdir()):
         raise StoreError(f"{folder} is not empty; restore into an empty folder, so that nothing is overwritten.")
     try:
         folder.parent.mkdir(parents=True, exist_ok=True)
         with tempfile.TemporaryDirectory(dir=folder.parent, prefix=f".{folder.name}.") as scratch:
             unpacked = Path(scratch) / "data"
+            make_private(unpacked)
             with zipfile.ZipFile(file) as archive:
                 _unpack(archive, file, unpacked)
             _check(unpacked, file)
+            damaged = [*damaged_photos(unpacked), *damaged_papers(unpacked / FILE_NAME)]
             if folder.exists():
                 folder.rmdir()
             unpacked.rename(folder)
@@ -62,6 +95,7 @@ def restore(file: Path, folder: Path) -> None:
         if isinstance(error, StoreError):
             raise
         raise StoreError(f"{file} cannot be read as a backup: {error}") from error
+    return damaged
 
 
 def _unpack(archive: zipfile.ZipFile, file: Path, folder: Path) -> None:
@@ -74,13 +108,15 @@ def _unpack(archive: zipfile.ZipFile, file: Path, folder: Path) -> None:
         or len(set(names)) != len(names)
         or any(not _expected(name) for name in names)
         or any(info.compress_type not in packed for info in entries)
+        or any(info.flag_bits & ENCRYPTED for info in entries)
     ):
         raise StoreError(f"{file} is not a backup made by Elm Cover.")
     left = LEAST_UNPACKED_BYTES + MOST_TIMES * file.stat().st_size
     for info in entries:
         to = folder / info.filename
-        to.parent.mkdir(parents=True, exist_ok=True)
+        make_private(to.parent)
         with archive.open(info) as source, to.open("wb") as target:
+            to.chmod(PRIVATE_FILE)
             while chunk := source.read(CHUNK_BYTES):
                 left -= len(chunk)
                 if left < 0:

@@ -14,6 +14,7 @@ from peewee import DatabaseError, OperationalError, SqliteDatabase
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL, which a database stays in once it is told so, with a sync at every commit.
+PRIVATE_FOLDER, PRIVATE_FILE = 0o700, 0o600
 PRAGMAS = {"synchronous": "full", "foreign_keys": 1, "busy_timeout": 5000}
 
 
@@ -30,24 +31,43 @@ WAY_OUT = (
 def open_database(folder: Path) -> SqliteDatabase:
     """The database in a data folder, made or migrated to today's form. Raises StoreError where that cannot be done."""
     try:
-        folder.mkdir(parents=True, exist_ok=True)
+        make_private(folder)
     except OSError as error:
         why = "is a file, not a folder" if folder.is_file() else f"cannot be made: {error.strerror or error}"
         raise StoreError(f"The data folder {folder} {why}. Start with another one (--data).") from error
     file = folder / FILE_NAME
     _look_at(folder, file)
     _own(file)
+    new = not file.exists()
     database = open_beside(folder)
     try:
         with database.connection_context():
             database.execute_sql("PRAGMA journal_mode = wal")
             migrate(database)
+        if new:
+            file.chmod(PRIVATE_FILE)
     except OperationalError as error:
         way = "See that it may be written to and that the disk has room, or start with another folder (--data)."
         raise StoreError(f"The database {file} cannot be used: {error}. {way}") from error
     except DatabaseError as error:
         raise StoreError(f"{file} is damaged, or no database of Elm Cover: {error}. {WAY_OUT}") from error
     return database
+
+
+def make_private(folder: Path) -> None:
+    """Makes a folder that nobody but its owner looks into; one that is there is left as it is (wider_than_private says so)."""
+    folder.mkdir(parents=True, exist_ok=True, mode=PRIVATE_FOLDER)
+
+
+def wider_than_private(folder: Path) -> str | None:
+    """What others on this machine may look into, in words, with what to do; None: nothing."""
+    if os.name != "posix":
+        return None
+    wide = [path for path in (folder, *sorted(folder.iterdir())) if path.stat().st_mode & 0o077]
+    if not wide:
+        return None
+    named = ", ".join(str(path) for path in wide[:3]) + (f" and {len(wide) - 3} more" if len(wide) > 3 else "")
+    return f"Others on this machine may read {named}. To keep a firm's records to yourself: chmod -R go= {folder}"
 
 
 def open_beside(folder: Path) -> SqliteDatabase:

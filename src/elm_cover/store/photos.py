@@ -6,8 +6,9 @@ import os
 import uuid
 from pathlib import Path
 
-from .backup import PHOTO_NAME, PHOTOS
-from .database import StoreError
+from .backup import PHOTO_NAME
+from .database import PRIVATE_FILE, StoreError, make_private
+from .sums import PHOTOS
 
 
 class NoSuchPhotoError(LookupError):
@@ -23,13 +24,14 @@ def put_bytes(folder: Path, name: str, content: bytes) -> None:
     # Of its own for each request: the same photo may come twice at once.
     part = to.with_name(f"{name}.{uuid.uuid4().hex}.part")
     try:
-        to.parent.mkdir(parents=True, exist_ok=True)
+        make_private(to.parent)
         if to.exists():
             return
         with part.open("wb") as file:
             file.write(content)
             file.flush()
             os.fsync(file.fileno())
+        part.chmod(PRIVATE_FILE)
         part.rename(to)
         _sync_folder(to.parent)
     except OSError as error:

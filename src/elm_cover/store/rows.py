@@ -235,3 +235,14 @@ class DeviceRow(Row):
 
     class Meta:
         table_name = "device"
+
+
+class SoundnessRow(Row):
+    """The one row of when everything was compared last, and what was damaged, as JSON."""
+
+    id = IntegerField(primary_key=True)
+    checked_at = TextField()
+    damaged = TextField()
+
+    class Meta:
+        table_name = "soundness"

@@ -916,6 +916,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether photos and papers are what they were */
+        get: operations["soundness_read_records_records_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -10099,6 +10116,19 @@ export interface components {
             /** Half */
             half: number;
         };
+        /**
+         * SoundnessAnswer
+         * @description checked_at: when photos and papers were last compared with the sums that name them, null: never yet. damaged: what is no longer
+         *     what it was; said: that, and what to do, as a sentence, null where all is sound.
+         */
+        SoundnessAnswer: {
+            /** Checked At */
+            checked_at: string | null;
+            /** Damaged */
+            damaged: string[];
+            /** Said */
+            said: string | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -13587,6 +13617,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FieldDays"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    soundness_read_records_records_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundnessAnswer"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -8,11 +8,11 @@ import {
   useMantineColorScheme,
 } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ask, type ProblemError } from "../../api/client";
-import type { StoredJob } from "../../api/types";
+import type { Records, StoredJob } from "../../api/types";
 import { fixed, useUnits } from "../../ui/units";
 import { JobCard } from "./JobCard";
 import { months, STAGES_TO_PICK } from "./stages";
@@ -36,6 +36,10 @@ export function Shelf() {
   const scheme = useComputedColorScheme("light");
   const shelf = useShelf();
   const { place, lines, count } = shelf;
+  const records = useQuery({
+    queryKey: ["records"],
+    queryFn: async () => (await ask<Records>("GET", "/api/records")).data.said,
+  });
   const [trouble, setTrouble] = useState<string | null>(null);
   const [newUsed, setNewUsed] = useState(false);
   const [newOpen, newAttic] = useDisclosure(false, { onOpen: () => setNewUsed(true) });
@@ -167,6 +171,11 @@ export function Shelf() {
             data={ORDERS}
           />
         </div>
+        {records.data ? (
+          <p className="trouble" role="alert">
+            {records.data}
+          </p>
+        ) : null}
         {trouble ? (
           <p className="trouble" role="alert">
             {trouble}

@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from ...core.crew import OrderedLine
 from ...core.schedule import BoardDay, Conflict, Reason, Stretch
 from ...job.fields import WrittenDay
+from ...job.in_turns import InTurns
 from .view import KnownModel
 
 MOST_DAYS = 62
@@ -107,12 +108,12 @@ class PlaceAsked(BaseModel):
     half: int = Field(0, ge=0, le=1)
 
 
-class PlacesAsked(BaseModel):
+class PlacesAsked(InTurns):
     model_config = ConfigDict(extra="forbid")
     places: list[PlaceAsked] = Field(max_length=500)
 
 
-class ProposeAsked(BaseModel):
+class ProposeAsked(InTurns):
     """first, days: the days to look at. jobs: which of those without a day; left out: all of them."""
 
     model_config = ConfigDict(extra="forbid")
@@ -150,7 +151,7 @@ class WeatherLine(BaseModel):
     dew_f: float | None = Field(None, ge=-60, le=100, allow_inf_nan=False)
 
 
-class WeatherAsked(BaseModel):
+class WeatherAsked(InTurns):
     model_config = ConfigDict(extra="forbid")
     days: list[WeatherLine] = Field(max_length=400)
 

@@ -8,12 +8,13 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from ...core.log import Day
 from ...job.fields import Moment
+from ...job.in_turns import InTurns
 from .view import KnownModel
 
 MOST_IN_A_BATCH = 1_000
 
 
-class LogBatch(BaseModel):
+class LogBatch(InTurns):
     """Entries of one device. device_now: its clock as it sends them, so that its error is known; mono_now_ms, run: its running
     time, which nobody sets, and which running of it. after: also bring what arrived beside these after that number."""
 

@@ -15,6 +15,7 @@ from ...core.section import HeatShare, School, SectionPlan
 from ...core.work import WorkList
 from ...job import Job
 from ...job.fields import Corner
+from ...job.in_turns import InTurns
 from .drawing import Drawing
 
 
@@ -28,7 +29,7 @@ class CutAsked(BaseModel):
     house: bool = False
 
 
-class PlanAsked(BaseModel):
+class PlanAsked(InTurns):
     """log_of: the stored job whose log says what is done of the work list. item: of it, the one that is open. drawn: of which
     sections the asker has the drawing, id → version: one that is still as it was is not sent again."""
 

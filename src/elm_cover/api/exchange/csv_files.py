@@ -14,6 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ...formats import floor_out, survey_csv
 from ...job import Job
+from ...job.in_turns import InTurns
 from ..blueprint import APIBlueprint
 from ..problems import Problem
 
@@ -37,7 +38,7 @@ class JobBody(BaseModel):
     job: Job
 
 
-class CsvAsked(BaseModel):
+class CsvAsked(InTurns):
     """CSV text, and the sections that its lines may name."""
 
     model_config = ConfigDict(extra="forbid")
