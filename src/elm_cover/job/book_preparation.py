@@ -102,4 +102,4 @@ class PreparationBook(DocumentModel):
 
     prices: PreparationPrices = PreparationPrices()
     rates: PreparationRates = PreparationRates()
-    lumber_ft: tuple[SoldLength, ...] = (8, 10, 12, 14, 16)
+    lumber_ft: tuple[SoldLength, ...] = Field((8, 10, 12, 14, 16), max_length=20)

@@ -73,7 +73,7 @@ class Job(DocumentModel):
     corner: CornerFacts = CornerFacts()
     products: tuple[Product, ...] = Field((), max_length=200)
     sections: tuple[Section, ...] = Field((), max_length=40)
-    choice: dict[Identifier, Choice] = Field(default_factory=dict)
+    choice: dict[Identifier, Choice] = Field(default_factory=dict, max_length=40)
     book: Book = Book()
     firm: FirmCard = FirmCard()
     weighing: Weighing = Weighing()

@@ -76,6 +76,8 @@ def start(body: Start) -> Response:
 
 @edits.post("/compare", responses={200: ChangeList, 422: Problem}, summary="What changed, field by field in words")
 def compare(body: CompareAsked) -> Response:
+    for document in (body.before, body.after):
+        read_job(document)  # what is none is refused, and not looked through field by field
     return jsonify(ChangeList(changes=changes(body.before, body.after)).model_dump())
 
 
