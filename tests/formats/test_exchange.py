@@ -109,10 +109,10 @@ def test_closed_polylines_of_a_layer_become_outlines_in_feet() -> None:
         (b"garbage", "ATTIC", "m", "cannot be read as DXF"),
         (b"\x00\xff" * 5000, "ATTIC", "m", "cannot be read as DXF"),
         (b"0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n9999999\n", "ATTIC", "m", "DXF"),
-        (drawing_of(METRES), "WALLS", "m", "no polyline on the layer “WALLS”"),
+        (drawing_of(METRES), "WALLS", "m", "nothing that can be an outline on the layer “WALLS”"),
         (drawing_of(METRES), "ATTIC", "yard", "allowed: in, ft"),
         (drawing_of(METRES), "ATTIC", "mm", "Is the unit right?"),
-        (drawing_of(METRES, close=False), "ATTIC", "m", "is not closed"),
+        (drawing_of(METRES, close=False), "ATTIC", "m", "do not meet end to end"),
         (drawing_of([(0, 0), (4, 4), (4, 0), (0, 4)]), "ATTIC", "m", "crosses"),
     ],
 )

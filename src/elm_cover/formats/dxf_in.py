@@ -1,8 +1,9 @@
-"""Outlines from a DXF drawing: the closed polylines of one layer, in a unit that the user names."""
+"""Outlines from a DXF drawing: what closes on one layer, in a unit that the user names."""
 
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from io import StringIO
@@ -12,6 +13,7 @@ import shapely
 
 from ..job import Fault, JobError
 from ..job.section import AREA_LIMITS_FT2
+from .dxf_shapes import NOT_READ, Shapes, Vertex, shapes_of
 
 if TYPE_CHECKING:  # the reader of drawings takes a third of a second to load; only a drawing needs it
     from ezdxf.document import Drawing
@@ -22,12 +24,9 @@ HEADER_UNITS = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}
 MOST_CORNERS, MOST_OUTLINES = 200, 40
 ARC_OFF_FT = 0.1
 NEAR_FT = 0.005
-CLOSED = ("LWPOLYLINE", "POLYLINE")
 # What is read at all: a drawing of a floor has far less, and more of it takes minutes.
 MOST_LINES, MOST_VERTICES, MOST_CHORDS = 200_000, 2_000, 90
 FARTHEST_FT, MOST_BULGE = 1e6, 100.0
-# x and y in feet, and the bulge of the side that begins there.
-Vertex = tuple[float, float, float]
 
 
 @dataclass(frozen=True)
@@ -38,7 +37,7 @@ class DxfLayer:
 
 @dataclass(frozen=True)
 class DxfContents:
-    """What a drawing offers: layers with closed polylines, and its own unit where it says one."""
+    """What a drawing offers: layers with what closes, and its own unit where it says one."""
 
     layers: tuple[DxfLayer, ...]
     unit: str | None
@@ -53,16 +52,28 @@ class DxfOutlines:
 
 
 def contents(data: bytes) -> DxfContents:
-    """Layers and unit of a drawing. Raises JobError where it cannot be read or has no closed polyline."""
+    """Layers and unit of a drawing. Raises JobError where it cannot be read or nothing in it closes."""
     document = _read(data)
-    counts: dict[str, int] = {}
-    for entity in document.modelspace():
-        if entity.dxftype() in CLOSED and getattr(entity, "is_closed", getattr(entity, "closed", False)):
-            counts[entity.dxf.layer] = counts.get(entity.dxf.layer, 0) + 1
+    found = shapes_of(document)
+    counts = Counter(shape.layer for shape in found.closed)
     if not counts:
-        raise JobError([Fault("file", "has no closed polyline; draw the outline as one and close it")])
+        raise JobError([Fault("file", _nothing_closes(found, None))])
     unit = HEADER_UNITS.get(_whole(document.header.get("$INSUNITS", 0)))
     return DxfContents(tuple(DxfLayer(name, count) for name, count in sorted(counts.items())), unit)
+
+
+def _nothing_closes(found: Shapes, layer: str | None) -> str:
+    """Why there is no outline, and the way out."""
+    open_ones = sum(len(shapes) for name, shapes in found.open.items() if layer in (None, name))
+    unread = Counter(
+        kind for (name, kind), count in found.unread.items() if layer in (None, name) for _ in range(count)
+    )
+    told = [f"has {count} {kind}, which is not read: {NOT_READ[kind]}" for kind, count in sorted(unread.items())]
+    if open_ones:
+        told.append(
+            f"has {open_ones} lines, arcs or open polylines that do not meet end to end: close the gaps, or draw the outline as one polyline"
+        )
+    return "; ".join(told) or "has nothing that closes; draw the outline as one polyline and close it"
 
 
 def _whole(value: Any) -> int:
@@ -73,26 +84,27 @@ def _whole(value: Any) -> int:
 
 
 def outlines(data: bytes, layer: str, unit: str) -> DxfOutlines:
-    """The closed polylines of a layer in feet. Raises JobError where there is none or none can be a floor."""
+    """What closes on a layer, in feet. Raises JobError where there is none or none can be a floor."""
     if unit not in FT_PER_UNIT:
         raise JobError([Fault("unit", f"allowed: {', '.join(FT_PER_UNIT)}")])
-    document = _read(data)
-    found = [e for e in document.modelspace().query("LWPOLYLINE POLYLINE") if e.dxf.layer == layer]
-    if not found:
-        raise JobError([Fault("layer", f"no polyline on the layer “{layer}”")])
+    found = shapes_of(_read(data))
+    mine = [shape for shape in found.closed if shape.layer == layer]
+    if not mine and layer not in found.open and not any(name == layer for name, _ in found.unread):
+        raise JobError([Fault("layer", f"nothing that can be an outline on the layer “{layer}”")])
     kept, aside = [], []
-    for number, entity in enumerate(found, start=1):
-        if not getattr(entity, "is_closed", getattr(entity, "closed", False)):
-            aside.append(f"Polyline {number} is not closed.")
-            continue
-        given = _vertices(entity, FT_PER_UNIT[unit])
+    for number, shape in enumerate(mine, start=1):
+        given = [(x * FT_PER_UNIT[unit], y * FT_PER_UNIT[unit], bulge) for x, y, bulge in shape.vertices]
         why = _unreadable(given)
         corners = [] if why else _clean(_flattened(given))
+        if not why and shape.kind not in ("polyline", "lines"):
+            corners = _fewer(corners)
         why = why or _unfit(corners)
         if why:
-            aside.append(f"Polyline {number} {why}.")
+            aside.append(f"{shape.kind.capitalize()} {number} {why}.")
         else:
             kept.append(corners)
+    if layer in found.open or any(name == layer for name, _ in found.unread):
+        aside.append(f"The layer {_nothing_closes(found, layer)}.")
     if not kept:
         raise JobError([Fault("file", " ".join(aside[:5]) or "has no outline")])
     if len(kept) > MOST_OUTLINES:
@@ -111,19 +123,26 @@ def _read(data: bytes) -> Drawing:
         text = f"has {lines:,} lines; at most {MOST_LINES:,}: save the layer with the outlines alone"
         raise JobError([Fault("file", text)])
     try:
-        return ezdxf.read(StringIO(data.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
+        return ezdxf.read(StringIO(_decoded(data)))  # type: ignore[attr-defined]
     except Exception as error:  # whatever a damaged drawing makes the reader raise, it is the file that cannot be used
         raise JobError([Fault("file", "cannot be read as DXF; save it again as text DXF, R12 or later")]) from error
 
 
-def _vertices(entity: Any, scale: float) -> list[Vertex]:
-    """Its corners in feet, each with the bulge of the side that begins there."""
-    if entity.dxftype() == "LWPOLYLINE":
-        return [(float(x) * scale, float(y) * scale, float(b)) for x, y, b in entity.get_points("xyb")]
-    return [
-        (float(v.dxf.location.x) * scale, float(v.dxf.location.y) * scale, float(v.dxf.get("bulge", 0.0)))
-        for v in entity.vertices
-    ]
+def _decoded(data: bytes) -> str:
+    """The text of a drawing by the code page that it says itself; since 2007 it is UTF-8."""
+    from ezdxf.filemanagement import dxf_stream_info
+
+    plain = data.decode("latin-1")
+    told = dxf_stream_info(StringIO(plain)).encoding
+    return data.decode(told, errors="replace")
+
+
+def _fewer(corners: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    """A curve with as few corners as are off by a tenth of a foot at most."""
+    if len(corners) < 4:
+        return corners
+    simple = shapely.Polygon(corners).simplify(ARC_OFF_FT / 2)
+    return [(x, y) for x, y in simple.exterior.coords[:-1]] if isinstance(simple, shapely.Polygon) else corners
 
 
 def _unreadable(given: Sequence[Vertex]) -> str | None:
