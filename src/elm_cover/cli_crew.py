@@ -53,6 +53,7 @@ def crew_commands(command: Command) -> None:
         dating.add_argument(
             f"--{name}", dest=f"{name}_day", type=day, required=True, metavar="D", help="a day, 2026-07-06"
         )
+    dating.add_argument("--crew", metavar="ID", help="the jobs of this crew alone")
     dating.add_argument("to", type=Path, metavar="OUT.ics", help="the file to write")
     dating.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
 
@@ -121,7 +122,7 @@ def _calendar(options: argparse.Namespace) -> int:
     store = JobStore(options.data or data_folder(), headline)
     made = stored_board(store, first, (last - first).days + 1, None)
     try:
-        options.to.write_bytes(calendar_file(made, first, last))
+        options.to.write_bytes(calendar_file(store, made, first, last, options.crew))
     except OSError as error:
         raise JobError([Fault(str(options.to), f"cannot be written: {error.strerror or error}")]) from error
     return SOUND

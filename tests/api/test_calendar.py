@@ -300,3 +300,57 @@ def test_a_crew_without_a_day_of_the_week_and_one_always_away_take_no_job(client
         add(client, f"Job {i}")
     answer = client.post("/api/calendar/propose", json={"first": "2026-07-06", "days": 62})
     assert answer.status_code == 422 and "Propose for fewer days" in str(answer.json)
+
+
+def events_of(client: FlaskClient, first: str = "2026-07-06", **more: str) -> dict[str, tuple[int, str, date]]:
+    """By uid: how often it has changed, whether it stands, and its day."""
+    asked = "&".join(f"{name}={value}" for name, value in more.items())
+    data = client.get(f"/api/calendar/calendar.ics?first={first}&days=12&{asked}").data
+    return {
+        str(one["UID"]): (int(str(one["SEQUENCE"])), str(one["STATUS"]), one.decoded("DTSTART").date())
+        for one in icalendar.Calendar.from_ical(data).walk("VEVENT")
+    }
+
+
+def days_of(job: str, sequence: int, status: str, *days: int) -> dict[str, tuple[int, str, date]]:
+    """The days of July of a job, as they are told."""
+    return {f"{job}-day-{i}@elm-cover": (sequence, status, date(2026, 7, day)) for i, day in enumerate(days, 1)}
+
+
+def test_a_job_that_moves_moves_in_the_calendar_file_and_one_that_is_gone_is_called_off(client: FlaskClient) -> None:
+    job = add(client, "9 Quarry Loop")
+    put(client, {"job": job, "crew": "first", "day": "2026-07-07"})
+    assert events_of(client) == days_of(job, 0, "CONFIRMED", 7, 8) == events_of(client)
+    put(client, {"job": job, "crew": "first", "day": "2026-07-09"})
+    assert events_of(client) == days_of(job, 1, "CONFIRMED", 9, 10)
+    put(client, {"job": job, "crew": None})
+    for _ in range(2):
+        assert events_of(client) == days_of(job, 2, "CANCELLED", 9, 10)
+    put(client, {"job": job, "crew": "first", "day": "2026-07-09"})
+    assert events_of(client) == days_of(job, 3, "CONFIRMED", 9, 10)
+
+
+def test_a_day_that_a_job_takes_no_more_is_called_off(client: FlaskClient) -> None:
+    job = add(client, "9 Quarry Loop")
+    put(client, {"job": job, "crew": "first", "day": "2026-07-07"})
+    assert len(events_of(client)) == 2
+    found = client.get("/api/firm")
+    crew = {"crews": [{"id": "first", "name": "Crew 1", "people": 8}]}
+    assert client.put("/api/firm", json=crew, headers={"If-Match": found.headers["ETag"]}).status_code == 200
+    told = events_of(client)
+    assert [told[f"{job}-day-{i}@elm-cover"][:2] for i in (1, 2)] == [(1, "CONFIRMED"), (1, "CANCELLED")]
+
+
+def test_a_calendar_file_by_crew_tells_its_own_jobs_and_calls_off_what_went_to_another(client: FlaskClient) -> None:
+    found = client.get("/api/firm")
+    crews = {"crews": [{"id": "alder", "name": "Alder"}, {"id": "birch", "name": "Birch"}]}
+    assert client.put("/api/firm", json=crews, headers={"If-Match": found.headers["ETag"]}).status_code == 200
+    job = add(client, "9 Quarry Loop")
+    put(client, {"job": job, "crew": "alder", "day": "2026-07-08"})
+    assert (
+        events_of(client, crew="alder") == days_of(job, 0, "CONFIRMED", 8, 9) and events_of(client, crew="birch") == {}
+    )
+    put(client, {"job": job, "crew": "birch", "day": "2026-07-08"})
+    assert events_of(client, crew="alder") == days_of(job, 1, "CANCELLED", 8, 9)
+    assert events_of(client, crew="birch") == days_of(job, 0, "CONFIRMED", 8, 9)
+    assert client.get("/api/calendar/calendar.ics?crew=cedar").status_code == 422

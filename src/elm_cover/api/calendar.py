@@ -3,20 +3,25 @@
 from __future__ import annotations
 
 import pickle
+from collections.abc import Iterator
 from datetime import UTC, date, datetime, timedelta
+from typing import Any
 
 from flask import Response, jsonify, request
 from flask_openapi3 import Tag
 from pydantic_core import to_jsonable_python
 
-from ..core.schedule import Proposal, clock_hours
+from ..core.schedule import BoardBar, Proposal, clock_hours
 from ..formats.calendar_ics import Event, read_busy, write_calendar
 from ..formats.order_csv import read_weather, write_order
 from ..job import Fault, JobError
 from ..papers.purchase_list import purchase_list
 from ..store.calendar import Busy, StoredWeather, keep_busy, keep_weather, place_all, unplace
+from ..store.jobs import JobStore
+from ..store.told_events import tell_events
 from .answers.calendar import (
     CalendarAnswer,
+    CalendarFileQuery,
     CalendarQuery,
     CountAnswer,
     CrewPath,
@@ -184,37 +189,54 @@ def put_busy(path: CrewPath) -> Response:
 
 
 @calendar.get("/calendar.ics", responses={200: None, 422: Problem}, summary="The calendar as an iCalendar file")
-def read_ics(query: CalendarQuery) -> Response:
+def read_ics(query: CalendarFileQuery) -> Response:
     first, last, made = _board_asked(query)
-    return _file(calendar_file(made, first, last), "text/calendar", f"calendar-{first.isoformat()}.ics")
+    if query.crew is not None and query.crew not in {crew.id for crew in made.crews}:
+        raise JobError([Fault("crew", f"“{query.crew}” is none: {', '.join(crew.id for crew in made.crews)}")])
+    named = f"-{query.crew}" if query.crew and query.crew.isascii() and query.crew.isalnum() else ""
+    content = calendar_file(job_store(), made, first, last, query.crew)
+    return _file(content, "text/calendar", f"calendar-{first.isoformat()}{named}.ics")
 
 
-def calendar_file(made: StoredBoard, first: date, last: date) -> bytes:
-    """The jobs of these days as an iCalendar file: an event for each job and day."""
+def calendar_file(store: JobStore, made: StoredBoard, first: date, last: date, crew: str | None = None) -> bytes:
+    """The jobs of these days as an iCalendar file: an event for each job and day of it; and what was told before and is no more, called
+    off. crew: its jobs alone."""
+    bars = [one for one in made.board.bars if crew in (None, one.bar.placed.crew)]
+    events = {uid: event for one in bars for uid, event in _events(made, one)}
+    told = tell_events(store, crew or "", first.isoformat(), last.isoformat(), events)
+    found = [
+        Event(
+            uid=one.uid,
+            sequence=one.sequence,
+            off=one.off,
+            **{**one.event, "day": date.fromisoformat(one.event["day"])},
+        )
+        for one in told
+    ]
+    return write_calendar(found, datetime.now(UTC))
+
+
+def _events(made: StoredBoard, one: BoardBar) -> Iterator[tuple[str, dict[str, Any]]]:
+    """Of a job on the board, each of its days by a name that stays: the job and which of its days it is."""
     names = {crew.id: crew.name for crew in made.crews}
-    by_id = {line.id: line for line in made.lines}
-    events = []
-    for one in made.board.bars:
-        line = told_line(by_id[one.bar.placed.job])
-        days = list(dict.fromkeys(day for day, _ in one.bar.halves))
-        for number, day in enumerate(days, 1):
-            pieces = [piece for piece in one.bar.plan.stretches if piece.day == number]
-            if not pieces or not first <= day <= last:
-                continue
-            text = [f"{piece.what}" for piece in pieces] + [conflict.text for conflict in one.conflicts]
-            events.append(
-                Event(
-                    uid=f"{line['job']}-{day.isoformat()}@elm-cover",
-                    title=line["name"],
-                    crew=names.get(one.bar.placed.crew, "a crew that is gone"),
-                    day=day,
-                    from_h=pieces[0].from_h,
-                    to_h=pieces[-1].to_h,
-                    where=line["address"] or "",
-                    text="\n".join(text),
-                )
-            )
-    return write_calendar(events, datetime.now(UTC))
+    line = told_line(next(line for line in made.lines if line.id == one.bar.placed.job))
+    for number, day in enumerate(dict.fromkeys(day for day, _ in one.bar.halves), 1):
+        pieces = [piece for piece in one.bar.plan.stretches if piece.day == number]
+        if not pieces:
+            continue
+        text = [f"{piece.what}" for piece in pieces] + [conflict.text for conflict in one.conflicts]
+        yield (
+            f"{line['job']}-day-{number}@elm-cover",
+            {
+                "title": line["name"],
+                "crew": names.get(one.bar.placed.crew, "a crew that is gone"),
+                "day": day.isoformat(),
+                "from_h": pieces[0].from_h,
+                "to_h": pieces[-1].to_h,
+                "where": line["address"] or "",
+                "text": "\n".join(text),
+            },
+        )
 
 
 @calendar.get("/order.csv", responses={200: None, 422: Problem}, summary="What to order for these days, as CSV")

@@ -23,7 +23,8 @@ MOST_BUSY = 2_000
 
 @dataclass(frozen=True, kw_only=True)
 class Event:
-    """A stretch of a job on one day, hours of the clock. uid: the same for the same job and day, however often it is written."""
+    """A stretch of a job on one day, hours of the clock. uid: the same for the same job and the first, second … of its days, wherever
+    that day stands. sequence: how often it has changed since it was first told; off: it is called off."""
 
     uid: str
     title: str
@@ -33,6 +34,8 @@ class Event:
     to_h: float
     where: str
     text: str
+    sequence: int = 0
+    off: bool = False
 
 
 @dataclass(frozen=True)
@@ -53,6 +56,8 @@ def write_calendar(events: Iterable[Event], made: datetime) -> bytes:
     for one in events:
         event = icalendar.Event()
         event.add("uid", one.uid)
+        event.add("sequence", one.sequence)
+        event.add("status", "CANCELLED" if one.off else "CONFIRMED")
         event.add("dtstamp", made.astimezone(UTC))
         event.add("dtstart", _at(one.day, one.from_h))
         event.add("dtend", _at(one.day, one.to_h))

@@ -246,3 +246,18 @@ class SoundnessRow(Row):
 
     class Meta:
         table_name = "soundness"
+
+
+class ToldEventRow(Row):
+    """What a calendar file has told of a job and a day of it. scope: whose file, empty: all crews'; off: it is called off."""
+
+    scope = TextField()
+    uid = TextField()
+    day = TextField()
+    sequence = IntegerField()
+    off = IntegerField()
+    event = TextField()
+
+    class Meta:
+        table_name = "told_event"
+        primary_key = CompositeKey("scope", "uid")

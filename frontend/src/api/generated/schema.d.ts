@@ -12986,6 +12986,7 @@ export interface operations {
             query?: {
                 first?: string | null;
                 days?: number;
+                crew?: string | null;
             };
             header?: never;
             path?: never;

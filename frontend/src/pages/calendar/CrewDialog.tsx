@@ -1,6 +1,6 @@
 import { Button, Checkbox, FileButton, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { ask } from "../../api/client";
+import { ask, askForFile } from "../../api/client";
 import type { CalendarAnswer, CrewDocument } from "../../api/types";
 import { newId } from "../../document/outline";
 import { keepFirm } from "../../state/useFirm";
@@ -184,6 +184,19 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
           </Button>
         )}
       </FileButton>
+      <Button
+        size="xs"
+        variant="default"
+        disabled={crew === null}
+        onClick={() =>
+          void askForFile(
+            `/api/calendar/calendar.ics?first=${answer.first}&days=${answer.days.length}&crew=${encodeURIComponent(draft.id)}`,
+            `calendar-${answer.first}-${draft.name}.ics`,
+          )
+        }
+      >
+        Its jobs for its own calendar (.ics)
+      </Button>
       <div className="row">
         <Button
           disabled={draft.name.trim() === "" || away.some((one) => !one.first || !one.last)}

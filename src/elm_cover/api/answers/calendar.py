@@ -26,6 +26,12 @@ class CalendarQuery(KnownModel):
     days: int = Field(12, ge=1, le=MOST_DAYS)
 
 
+class CalendarFileQuery(CalendarQuery):
+    """crew: its jobs alone."""
+
+    crew: str | None = Field(None, min_length=1, max_length=80)
+
+
 class CrewLine(BaseModel):
     """A crew; off: of the days shown, those on which it does not work."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from .attic_air import DARK_ROOF_F, Sky, attic_f, sun_f, usual_clock_ahead, work_minutes
-from .board_days import Board, BoardDay, board
+from .board_days import Board, BoardBar, BoardDay, board
 from .calendar import Conflict, CrewAtWork, Days, JobToPlace, Placed, day_words
 from .day_plan import Stretch, best_start
 from .proposal import Proposal, Reason, propose
@@ -13,6 +13,7 @@ __all__ = [
     "DARK_ROOF_F",
     "LEAST_PEOPLE",
     "Board",
+    "BoardBar",
     "BoardDay",
     "Conflict",
     "CrewAtWork",
