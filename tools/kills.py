@@ -1,4 +1,5 @@
-"""Kills a served program again and again in the middle of saves and ticks, and counts what was acknowledged and is gone.
+"""Kills a served program, its workers and the process they are forked from, again and again in the middle of saves and ticks, and counts
+what was acknowledged and is gone, and how long it takes until all is served again.
 
 ``python -m tools.kills 200``: so many times kill −9, over one data folder.
 """
@@ -6,12 +7,15 @@
 from __future__ import annotations
 
 import json
+import os
 import random
+import signal
 import sys
 import tempfile
 import threading
 import time
 import uuid
+from contextlib import suppress
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -64,14 +68,60 @@ class Writer:
             return  # killed
 
 
+def below(pid: int) -> list[tuple[int, str]]:
+    """Every process below one, with its command line."""
+    found = []
+    for entry in Path("/proc").iterdir():
+        try:
+            parent = int((entry / "stat").read_text().rsplit(")", 1)[1].split()[1]) if entry.name.isdigit() else -1
+            command = (entry / "cmdline").read_text() if parent == pid else ""
+        except OSError:
+            continue  # gone meanwhile
+        if parent == pid:
+            found += [(int(entry.name), command), *below(int(entry.name))]
+    return found
+
+
+def kill(server: Server, what: str) -> None:
+    """Kills the program, its workers, or the process that they are forked from."""
+    if what == "server":
+        server.stop()
+        return
+    forks = [pid for pid, command in below(server.process.pid) if "forkserver" in command]
+    first = [pid for pid in forks if any(child in forks for child, _ in below(pid))] or forks[:1]
+    for pid in first if what == "fork server" else set(forks) - set(first):
+        with suppress(ProcessLookupError):
+            os.kill(pid, signal.SIGKILL)
+
+
+def serves_again_s(server: Server, job: str) -> float:
+    """How long until a tick, a save's reading and what a worker works out are answered."""
+    begun = time.monotonic()
+    while time.monotonic() - begun < 30:
+        try:
+            answers = [
+                requests.get(f"{server.address}/api/jobs/{job}{path}", timeout=10).status_code
+                for path in ("", "/log?after=0", "/proof")
+            ]
+            if answers == [200, 200, 200]:
+                break
+        except requests.exceptions.RequestException:
+            pass
+        time.sleep(0.02)
+    return time.monotonic() - begun
+
+
 def main() -> int:
     times = int(sys.argv[1]) if len(sys.argv) > 1 else 200
     dice = random.Random(1)
     lost_saves = lost_ticks = ticks = count = 0
+    back_s: dict[str, list[float]] = {"server": [], "workers": [], "fork server": []}
     with tempfile.TemporaryDirectory() as folder:
         server = Server("demo", Path(folder))
-        job = requests.get(f"{server.address}/api/jobs", timeout=10).json()["jobs"][0]["id"]
-        for _ in range(times):
+        jobs = [one["id"] for one in requests.get(f"{server.address}/api/jobs", timeout=10).json()["jobs"]]
+        for turn in range(times):
+            # A log has an end: each job takes its turn.
+            job = jobs[turn % len(jobs)]
             writer = Writer(server.address, job, count)
             threads = [threading.Thread(target=writer.save), threading.Thread(target=writer.tick)]
             for thread in threads:
@@ -80,11 +130,15 @@ def main() -> int:
             while not (writer.ticked and writer.saved >= 0) and time.monotonic() < until:
                 time.sleep(0.02)
             time.sleep(dice.uniform(0.0, 0.6))
-            server.stop()
+            what = dice.choice(list(back_s))
+            begun = time.monotonic()
+            kill(server, what)
+            if what == "server":
+                server = Server("serve", Path(folder))
+            back_s[what].append(time.monotonic() - begun + serves_again_s(server, job))
             writer.stopped = True
             for thread in threads:
                 thread.join()
-            server = Server("serve", Path(folder))
             count = writer.count
             name = requests.get(f"{server.address}/api/jobs/{job}", timeout=10).json()["document"]["name"]
             lost_saves += writer.saved >= 0 and int(name) < writer.saved
@@ -92,17 +146,15 @@ def main() -> int:
             lost_ticks += len(set(writer.ticked) - {line["entry"]["id"] for line in log})
             ticks += len(writer.ticked)
         server.stop()
-    print(
-        json.dumps(
-            {
-                "kills": times,
-                "saves_made": count,
-                "ticks_acknowledged": ticks,
-                "saves_lost": lost_saves,
-                "ticks_lost": lost_ticks,
-            }
-        )
-    )
+    told = {
+        "kills": {what: len(each) for what, each in back_s.items()},
+        "longest_until_it_serves_again_s": {what: round(max(each, default=0), 1) for what, each in back_s.items()},
+        "saves_made": count,
+        "ticks_acknowledged": ticks,
+        "saves_lost": lost_saves,
+        "ticks_lost": lost_ticks,
+    }
+    print(json.dumps(told))
     return 1 if lost_saves or lost_ticks else 0
 
 

@@ -42,6 +42,14 @@ def pool() -> Iterator[Workers]:
     found.close()
 
 
+@pytest.fixture(scope="module")
+def alone() -> Iterator[Workers]:
+    """One worker, so that another process is another worker; patient, however slow the machine."""
+    found = Workers(workers=1, longest_s=60, grace_s=30)
+    yield found
+    found.close()
+
+
 def test_it_is_another_process_that_stands_back(pool: Workers) -> None:
     process, nice = pool.run(who, b"", "", None).split()
     assert int(process) != os.getpid() and int(nice) >= 10
@@ -70,9 +78,9 @@ def test_a_rack_comes_back_as_it_is_made_here(pool: Workers) -> None:
     assert there == weighed(asked, "feet") and json.loads(there)["weighed"] > 60
 
 
-def test_a_refusal_comes_back_whole(pool: Workers) -> None:
+def test_a_refusal_comes_back_whole(alone: Workers) -> None:
     with pytest.raises(JobError) as refused:
-        pool.run(drawn_outlines, b"no drawing", json.dumps([None, None]), None)
+        alone.run(drawn_outlines, b"no drawing", json.dumps([None, None]), None)
     assert refused.value.faults and refused.value.faults[0].text
 
 
@@ -89,14 +97,6 @@ def test_what_nobody_waits_for_is_ended(pool: Workers) -> None:
     with pytest.raises(GoneError):
         pool.run(sleeping, b"", "1.2", gone)
     assert time.monotonic() - begun < 1.1
-
-
-@pytest.fixture(scope="module")
-def alone() -> Iterator[Workers]:
-    """One worker, so that another process is another worker; patient, however slow the machine."""
-    found = Workers(workers=1, longest_s=60, grace_s=30)
-    yield found
-    found.close()
 
 
 def test_many_who_go_away_at_once_cost_no_worker(alone: Workers) -> None:

@@ -18,7 +18,7 @@ from .packing import written
 # A job whose phones have said nothing for so long is told of; one that is ticked on and on no later than so long.
 QUIET_S, LONGEST_S = 0.5, 5.0
 # So long somebody who looks waits for a headline that is stale; after so long one that could not be made is tried again.
-WAIT_S, AGAIN_S = 0.15, 60.0
+WAIT_S, AGAIN_S = 0.1, 60.0
 log = logging.getLogger(__name__)
 
 
