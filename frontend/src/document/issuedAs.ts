@@ -6,5 +6,6 @@ export function issuedAs(one: PaperFound): string {
   const revision = one.revision === null ? "revision not known" : `revision ${one.revision}`;
   if (one.came_at === null) return `${day}, ${revision}`;
   const came = one.came_at ? `came in ${one.came_at.slice(0, 10)}` : "its record here was changed";
-  return `not issued here: ${came}, ${one.key ? "" : "unsigned, "}${day}, ${revision}`;
+  const issued = one.issued_at ? `issued ${day}` : day;
+  return `not issued here: ${came}; ${one.key ? "" : "unsigned, "}${issued}, ${revision}`;
 }

@@ -163,40 +163,42 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
           Add somebody new
         </Button>
       </fieldset>
-      <FileButton
-        accept=".ics,text/calendar"
-        onChange={(file) =>
-          file &&
-          void calendar
-            .change(
-              () =>
-                ask("PUT", `/api/calendar/busy/${encodeURIComponent(draft.id)}`, file, {
-                  "Content-Type": "text/calendar",
-                }),
-              "Busy times read: those days are off",
+      <div className="row files">
+        <FileButton
+          accept=".ics,text/calendar"
+          onChange={(file) =>
+            file &&
+            void calendar
+              .change(
+                () =>
+                  ask("PUT", `/api/calendar/busy/${encodeURIComponent(draft.id)}`, file, {
+                    "Content-Type": "text/calendar",
+                  }),
+                "Busy times read: those days are off",
+              )
+              .then(onClose)
+          }
+        >
+          {(props) => (
+            <Button size="xs" variant="default" disabled={crew === null} {...props}>
+              Busy times from its own calendar (.ics)
+            </Button>
+          )}
+        </FileButton>
+        <Button
+          size="xs"
+          variant="default"
+          disabled={crew === null}
+          onClick={() =>
+            void askForFile(
+              `/api/calendar/calendar.ics?first=${answer.first}&days=${answer.days.length}&crew=${encodeURIComponent(draft.id)}`,
+              `calendar-${answer.first}-${draft.name}.ics`,
             )
-            .then(onClose)
-        }
-      >
-        {(props) => (
-          <Button size="xs" variant="default" disabled={crew === null} {...props}>
-            Busy times from its own calendar (.ics)
-          </Button>
-        )}
-      </FileButton>
-      <Button
-        size="xs"
-        variant="default"
-        disabled={crew === null}
-        onClick={() =>
-          void askForFile(
-            `/api/calendar/calendar.ics?first=${answer.first}&days=${answer.days.length}&crew=${encodeURIComponent(draft.id)}`,
-            `calendar-${answer.first}-${draft.name}.ics`,
-          )
-        }
-      >
-        Its jobs for its own calendar (.ics)
-      </Button>
+          }
+        >
+          Its jobs for its own calendar (.ics)
+        </Button>
+      </div>
       <div className="row">
         <Button
           disabled={draft.name.trim() === "" || away.some((one) => !one.first || !one.last)}
