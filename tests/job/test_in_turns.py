@@ -108,3 +108,12 @@ def test_every_body_of_wrong_members_is_refused_in_a_moment(
     )
     assert answer.status_code == 422 and len(answer.json["errors"]) <= 51
     assert time.process_time() - begun < 3
+
+
+def test_a_whole_number_may_be_written_with_a_nought() -> None:
+    """JSON knows no other number: 4.0 is an integer by its schema."""
+    document = attic() | {"house": {"bedrooms": 3.0}}
+    for job in (read_job(document), Job.model_validate_json(json.dumps(document))):
+        assert job.house.bedrooms == 3 and type(job.house.bedrooms) is int
+    for wrong in (3.5, True, "3", 1e300):
+        assert faults(attic() | {"house": {"bedrooms": wrong}})[0].startswith("house.bedrooms")

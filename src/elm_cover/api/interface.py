@@ -9,6 +9,8 @@ from typing import Any
 from flask_openapi3 import OpenAPI
 
 from ..formats.pack_model import told_schemas
+from ..job import Job
+from ..job.firm import Firm
 from .blueprint import APIBlueprint
 from .problems import PROBLEM_TYPE
 
@@ -45,7 +47,10 @@ def document(app: OpenAPI) -> dict[str, Any]:
             part.told_to(app)
     told: dict[str, Any] = copy.deepcopy(dict(app.api_doc))
     told["components"] = {name: part for name, part in told["components"].items() if part}
-    told["components"]["schemas"] |= told_schemas()
+    told["components"]["schemas"] |= told_schemas() | _taken_schemas()
+    # Taken as they are written, and looked through once they are known to be documents.
+    versions = {name: {"$ref": "#/components/schemas/Job"} for name in ("before", "after")}
+    told["components"]["schemas"]["CompareAsked"]["properties"] = versions
     for path, method, operation in _operations(told):
         answers = operation["responses"]
         for status, answer in list(answers.items()):
@@ -61,6 +66,15 @@ def document(app: OpenAPI) -> dict[str, Any]:
                 answers.setdefault(str(status), _refusal(text))
         answers["default"] = _refusal(ANYTHING_ELSE)
     return told
+
+
+def _taken_schemas() -> dict[str, Any]:
+    """What documents are taken, as pydantic tells it: the router's own models know no rules for the names of an object's fields."""
+    found: dict[str, Any] = {}
+    for model in (Job, Firm):
+        told = model.model_json_schema(ref_template="#/components/schemas/{model}")
+        found |= told.pop("$defs", {}) | {model.__name__: told}
+    return found
 
 
 def _operations(told: dict[str, Any]) -> Iterator[tuple[str, str, dict[str, Any]]]:

@@ -36,6 +36,22 @@ def _fields(schema: Any) -> Iterator[Any]:
         schema = schema.get("schema")
 
 
+def _whole_numbers(schema: Any) -> Any:
+    """The same, taking 4.0 for 4 where a whole number is asked for: in JSON they are one (JSON Schema, “integer”)."""
+    if isinstance(schema, list):
+        return [_whole_numbers(part) for part in schema]
+    if not isinstance(schema, dict) or schema.get("type") in ("model", "definition-ref"):
+        return schema
+    if schema.get("type") == "int" and schema.get("strict"):
+        return core_schema.no_info_before_validator_function(_as_whole, schema)
+    parts = ("schema", "items_schema", "values_schema", "choices")
+    return {name: _whole_numbers(part) if name in parts else part for name, part in schema.items()}
+
+
+def _as_whole(value: Any) -> Any:
+    return int(value) if type(value) is float and value.is_integer() else value
+
+
 def _in_turns(schema: Any) -> Any:
     if schema["type"] in ("default", "nullable"):
         return {**schema, "schema": _in_turns(schema["schema"])}
@@ -93,5 +109,5 @@ class InTurns(BaseModel):
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> core_schema.CoreSchema:
         made = handler(source)
         for field in _fields(made):
-            field["schema"] = _in_turns(field["schema"])
+            field["schema"] = _in_turns(_whole_numbers(field["schema"]))
         return made

@@ -19,7 +19,11 @@ def _is_a_day(text: str) -> str:
     return text
 
 
-Date = Annotated[str, Field(pattern=r"^(19|20|21)\d{2}-\d{2}-\d{2}$"), AfterValidator(_is_a_day)]
+Date = Annotated[
+    str,
+    Field(pattern=r"^(19|20|21)\d{2}-\d{2}-\d{2}$", json_schema_extra={"format": "date"}),
+    AfterValidator(_is_a_day),
+]
 
 
 class Sale(DocumentModel):

@@ -6745,14 +6745,8 @@ export interface components {
          * @description Two versions of a job, each a job document.
          */
         CompareAsked: {
-            /** Before */
-            before: {
-                [key: string]: unknown;
-            };
-            /** After */
-            after: {
-                [key: string]: unknown;
-            };
+            before: components["schemas"]["Job"];
+            after: components["schemas"]["Job"];
         };
         /** JoinAsked */
         JoinAsked: {
@@ -7260,9 +7254,15 @@ export interface components {
          * @description Days on which a crew does not work, first and last.
          */
         Away: {
-            /** First */
+            /**
+             * First
+             * Format: date
+             */
             first: string;
-            /** Last */
+            /**
+             * Last
+             * Format: date
+             */
             last: string;
             /**
              * Why
@@ -7740,7 +7740,10 @@ export interface components {
         FirstWeek: {
             /** Name */
             name: string;
-            /** First */
+            /**
+             * First
+             * Format: date
+             */
             first: string;
         };
         /**

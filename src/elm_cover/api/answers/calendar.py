@@ -16,7 +16,10 @@ from .view import KnownModel
 MOST_DAYS = 62
 Day = dt.date
 # Years that a calendar is asked for.
-DayAsked = Annotated[WrittenDay, Field(ge=dt.date(1970, 1, 1), le=dt.date(2200, 1, 1))]
+DayAsked = Annotated[
+    WrittenDay,
+    Field(ge=dt.date(1970, 1, 1), le=dt.date(2199, 12, 31), json_schema_extra={"pattern": r"^(19[7-9]\d|2[01]\d\d)-"}),
+]
 
 
 class CalendarQuery(KnownModel):
