@@ -57,7 +57,7 @@ def told_of(seed: int) -> Told:
         reach=reach_json(job),
         day=day_json(job, COOL),
         pack=pack,
-        run=run_told(pack, log, {}),
+        run=run_told(pack, [entry_of(entry) for entry in log], {}),
         proof=proof_json(job, log),
         others={"fold": run_json(run_of(table, [entry_of(entry) for entry in log]))},
     )

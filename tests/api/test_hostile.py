@@ -34,7 +34,7 @@ def test_little_in_does_not_make_much_out(client: FlaskClient) -> None:
     job["sections"][0]["readings"] = [{"depth_in": "x", "y" * 900: 1}] * 400
     answer = client.post("/api/plan", json={"job": job})
     assert answer.status_code == 422 and len(answer.data) < 60_000
-    assert len(answer.json["errors"]) == 51 and "and 750 more" in answer.json["errors"][-1]["text"]
+    assert len(answer.json["errors"]) == 51 and "and at least 50 more" in answer.json["errors"][-1]["text"]
 
 
 def test_joining_where_there_is_nothing_to_join(client: FlaskClient) -> None:

@@ -170,7 +170,7 @@ def test_whatever_is_killed_or_stopped_is_replaced(pair: Workers, whom: str, how
     begun = time.monotonic()
     for _ in range(4):
         assert pair.run(sleeping, b"on", "0", None) == b"on"
-    assert time.monotonic() - begun < 15
+    assert time.monotonic() - begun < 90, "it hangs"
     if whom != "fork server":
         assert not before & set(pair.processes)
 

@@ -104,7 +104,7 @@ def _records(job_id: str) -> dict[str, Any]:
 def told_run(given: bytes, how: str) -> bytes:
     """The day so far, of a pack. how: where the log is, and the names of devices by id."""
     asked = json.loads(how)
-    entries, last = LOGS.of(records(asked["folder"]), asked["job"])
+    entries, last = LOGS.folded(records(asked["folder"]), asked["job"])
     return written({**run_told(json.loads(given), entries, asked["names"]), "last": last})
 
 

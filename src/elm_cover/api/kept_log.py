@@ -11,20 +11,23 @@ from functools import cache
 from pathlib import Path
 from threading import Lock
 
+from ..core.from_job import entry_of
+from ..core.log import Entry
 from ..formats.headline import headline
 from ..formats.log_file import read_entry
 from ..job.log_entry import LogEntry
 from ..store.jobs import JobStore
 
 # So many entries are kept in all, whatever the last log that was asked for holds.
-MOST_KEPT = 20_000
+MOST_KEPT = 12_000
 
 
 @dataclass
 class KeptLog:
-    """last: the number of the last entry; lock: held while more is read."""
+    """folded: the entries as folds take them; last: the number of the last entry; lock: held while more is read."""
 
     entries: list[LogEntry] = field(default_factory=list)
+    folded: list[Entry] = field(default_factory=list)
     last: int = 0
     lock: Lock = field(default_factory=Lock)
 
@@ -39,6 +42,15 @@ class KeptLogs:
 
     def of(self, store: JobStore, job_id: str) -> tuple[tuple[LogEntry, ...], int]:
         """Every entry of a job's log, in the order they arrived, and the number of the last one. Raises NoSuchJobError."""
+        kept = self._read(store, job_id)
+        return tuple(kept.entries[: kept.last]), kept.last
+
+    def folded(self, store: JobStore, job_id: str) -> tuple[tuple[Entry, ...], int]:
+        """The same as the folds take them."""
+        kept = self._read(store, job_id)
+        return tuple(kept.folded[: kept.last]), kept.last
+
+    def _read(self, store: JobStore, job_id: str) -> KeptLog:
         key = (str(store.folder), job_id)
         with self._lock:
             kept = self._kept.setdefault(key, KeptLog())
@@ -46,11 +58,12 @@ class KeptLogs:
         with kept.lock:
             new = store.log(job_id, kept.last)
             if new:
-                kept.entries += [read_entry(line.entry) for line in new]
+                read = [read_entry(line.entry) for line in new]
+                kept.entries += read
+                kept.folded += map(entry_of, read)
                 kept.last = new[-1].n
-            found = tuple(kept.entries), kept.last
         self._make_room()
-        return found
+        return kept
 
     def _make_room(self) -> None:
         with self._lock:

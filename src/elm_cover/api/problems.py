@@ -78,7 +78,7 @@ def faulty(faults: Sequence[Fault], status: int = 422, title: str = "Not accepte
     shown = faults[:MOST_FAULTS]
     found = [FieldFault(field=_short(fault.path or "document"), text=_short(fault.text)) for fault in shown]
     if len(faults) > len(shown):
-        more = f"and {len(faults) - len(shown):,} more; set these right first"
+        more = f"and at least {len(faults) - len(shown):,} more; set these right first"
         found.append(FieldFault(field="document", text=more))
     detail = "; ".join(_short(str(fault)) for fault in faults[:3])
     return problem(status, title, detail, errors=found)

@@ -8,19 +8,16 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.filling import WORDS, balance, run_of, stops_left
-from ..core.from_job import entry_of
 from ..core.log import Entry, fold, in_words, ordered
-from ..job.log_entry import LogEntry
 from .field_pack import read_pack, run_json
 
 # Entries listed at the desk, the last ones.
 MOST_LISTED = 400
 
 
-def run_told(pack: Mapping[str, Any], log: Sequence[LogEntry], names: Mapping[str, str]) -> dict[str, Any]:
+def run_told(pack: Mapping[str, Any], entries: Sequence[Entry], names: Mapping[str, str]) -> dict[str, Any]:
     """names: of devices with a token, by id. Raises JobError for a pack that is none."""
     table = read_pack(pack)
-    entries = [entry_of(entry) for entry in log]
     run = run_of(table, entries)
     told = run_json(run)
     given = {product["id"]: product for product in pack["fill"]["products"]}

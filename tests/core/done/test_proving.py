@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 
+from elm_cover.core.from_job import entry_of
 from elm_cover.core.hazards.stops import STOPS
 from elm_cover.core.plan import plan
 from elm_cover.formats.field_pack import field_pack
@@ -258,7 +259,10 @@ def test_a_box_is_shown_as_density_and_claims_nothing_by_itself() -> None:
     assert told["products"][0]["density_pcf"] == [pytest.approx(1.7)] and told["r"]["by_cores"] is None
     both = proof_json(JOB, log_of(*day(1.01, 0.2), core, box))
     assert both["products"][0]["density_pcf"] == pytest.approx([1.60, 1.7], abs=0.01) and both["r"]["by_cores"] > 0
-    words = [one["text"] for one in run_told(field_pack(JOB), log_of(core, box), {})["entries"]]
+    words = [
+        one["text"]
+        for one in run_told(field_pack(JOB), [entry_of(entry) for entry in log_of(core, box)], {})["entries"]
+    ]
     assert words == ["box of 2.00 ft³ with 54.40 oz, main", "core of 2.61 oz at 14 in, main"]
     for wrong in ({"box_ft3": 2.0, "diameter_in": 4.0, "depth_in": 9.0}, {"diameter_in": 4.0}, {}):
         with pytest.raises((JobError, ValueError), match="box_ft3 alone"):
