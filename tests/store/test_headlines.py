@@ -175,3 +175,37 @@ def test_a_worker_that_is_busy_leaves_it_to_who_looks(store: JobStore) -> None:
     assert busy.asked.wait(10)
     headlines.close()
     assert store.to_make(job) is not None and store.all()[0].summary == {"name": "a", "entries": 1}
+
+
+def test_a_job_whose_headline_cannot_be_made_is_stored_all_the_same(store: JobStore, counting: Counting) -> None:
+    def fails() -> None:
+        raise BusyError("too much at once")
+
+    counting.meanwhile = fails
+    job = store.create(named("a"), "Ana")
+    assert store.get(job.id).document["name"] == "a" and store.stale() == 1
+    assert store.all()[0].summary == {"name": "a", "entries": 0} and store.stale() == 0
+
+
+def test_who_looks_does_not_wait_for_long(store: JobStore, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A job that takes long to work out: the shelf tells what it was before, says that it is stale, and has it in the end."""
+    going = threading.Event()
+
+    def slow(document: dict[str, Any], log: Sequence[dict[str, Any]]) -> dict[str, Any]:
+        going.wait(20)
+        return told(document, log)
+
+    job = store.create(named("a"), "Ana").id
+    monkeypatch.setattr("elm_cover.api.headlines.headline", slow)
+    headlines = Headlines(store, Here(), quiet_s=0.01, longest_s=0.05)
+    monkeypatch.setattr(store, "freshen", headlines.freshen)
+    tick(store, job)
+    (line,) = store.page(Sought()).lines
+    assert line.stale and line.summary == {"name": "a", "entries": 0}
+    going.set()
+    for _ in range(100):
+        (line,) = store.page(Sought()).lines
+        if not line.stale:
+            break
+    assert line.summary == {"name": "a", "entries": 1}
+    headlines.close()

@@ -100,6 +100,7 @@ def read(query: CalendarQuery) -> Response:
             if job.id not in placed
         ],
         "order": ordered(made, first, last),
+        "making": job_store().stale(),
     }
     return jsonify(to_jsonable_python(answer))
 

@@ -91,7 +91,7 @@ def list_jobs(query: ShelfQuery) -> Response:
         + b"}"
         for line in page.lines
     ]
-    rest = written({"count": page.count, "next": page.next})
+    rest = written({"count": page.count, "next": page.next, "making": job_store().stale(query.bin)})
     return Response(b'{"jobs":[' + b",".join(lines) + b"]," + rest[1:], mimetype="application/json")
 
 

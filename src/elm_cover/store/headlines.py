@@ -46,6 +46,10 @@ class Shown:
         return replace(self, made=MadeFrom(self.made.saves + 1, self.made.n))
 
 
+# Of a job whose figures were never made.
+NOTHING_SHOWN = Shown(None, "", None, MadeFrom(0, 0))
+
+
 @dataclass(frozen=True)
 class ToMake:
     """What a headline that is stale is made from."""

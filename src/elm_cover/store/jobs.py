@@ -14,7 +14,18 @@ from pathlib import Path
 from typing import Any
 
 from .database import open_beside, open_database
-from .headlines import LAST_ENTRY, MadeFrom, Shown, ToMake, is_stale, keep, kept, shown, stale_on_the_shelf
+from .headlines import (
+    LAST_ENTRY,
+    NOTHING_SHOWN,
+    MadeFrom,
+    Shown,
+    ToMake,
+    is_stale,
+    keep,
+    kept,
+    shown,
+    stale_on_the_shelf,
+)
 from .ids import item_ids, with_ids
 from .log import ARCHIVE, Answer, Bound, LoggedEntry, Sent, add_entries, entries_after, last_entry
 from .papers import StoredPaper, issue_here, sign_what_is_unsigned, take_in
@@ -120,7 +131,12 @@ class JobStore(Turns):
         """Stores a new job as revision 1, with the papers that came in with it and its log."""
         job_id = str(uuid.uuid4())
         document = with_ids(document)
-        made = shown(self._summarise(document, log), MadeFrom(1, len(log)))
+        try:
+            made = shown(self._summarise(document, log), MadeFrom(1, len(log)))
+        except (
+            Exception
+        ):  # whatever keeps its figures from being made, the job is stored; they are made when somebody looks
+            made = NOTHING_SHOWN
         with self.writing():
             JobRow.create(id=job_id, saves=1)
             touch(job_id, self._now(), document, made)

@@ -939,11 +939,14 @@ export interface components {
     schemas: {
         /**
          * JobList
-         * @description A page of the shelf. count: how many there are in all; next: the cursor of the next page, null at the end.
+         * @description A page of the shelf. count: how many there are in all; next: the cursor of the next page, null at the end. making: of how many
+         *     jobs there the figures are being made anew, so that what is found may be another in a moment.
          */
         JobList: {
             /** Jobs */
             jobs: components["schemas"]["JobLine"][];
+            /** Making */
+            making: number;
             /** Count */
             count: number;
             /** Next */
@@ -7942,7 +7945,7 @@ export interface components {
         /**
          * CalendarAnswer
          * @description today: as the server's clock has it. hours: of the clock, those of each day's attic_f and minutes. kept_crews: whether the
-         *     firm has entered its crews; until then one stands here as a start.
+         *     firm has entered its crews; until then one stands here as a start. making: of how many jobs the figures are being made anew.
          */
         CalendarAnswer: {
             /**
@@ -7969,6 +7972,8 @@ export interface components {
             waiting: components["schemas"]["WaitingLine"][];
             /** Order */
             order: components["schemas"]["OrderedLine"][];
+            /** Making */
+            making: number;
         };
         /**
          * BarLine

@@ -7,6 +7,7 @@ import { type Moves, type Stand, standsOf, undone } from "./moves";
 
 /** Days on screen: two working weeks and the weekend between them. */
 export const SPAN = 12;
+const AGAIN_MS = 1000;
 
 export interface CalendarHandle {
   first: string;
@@ -39,6 +40,8 @@ export function useCalendar(today: string): CalendarHandle {
     queryKey: ["calendar", first],
     queryFn: async () => (await ask<CalendarAnswer>("GET", `/api/calendar?first=${first}&days=${SPAN}`)).data,
     placeholderData: keepPreviousData,
+    // What was saved or ticked a moment ago is being made: it is there in the next.
+    refetchInterval: (query) => (query.state.data?.making ? AGAIN_MS : false),
   });
   const run = useCallback(
     async (work: () => Promise<unknown>): Promise<boolean> => {

@@ -33,8 +33,7 @@ export function useShelf() {
     placeholderData: keepPreviousData,
     gcTime: 0,
     // What was saved a moment ago is being made: it is there in the next.
-    refetchInterval: (query) =>
-      query.state.data?.pages.some((page) => page.jobs.some((job) => job.stale)) ? AGAIN_MS : false,
+    refetchInterval: (query) => (query.state.data?.pages.some((page) => page.making > 0) ? AGAIN_MS : false),
   });
   const firm = useQuery({
     queryKey: ["firm", "crews"],

@@ -94,7 +94,7 @@ class WaitingLine(CardLine):
 
 class CalendarAnswer(BaseModel):
     """today: as the server's clock has it. hours: of the clock, those of each day's attic_f and minutes. kept_crews: whether the
-    firm has entered its crews; until then one stands here as a start."""
+    firm has entered its crews; until then one stands here as a start. making: of how many jobs the figures are being made anew."""
 
     first: Day
     today: Day
@@ -105,6 +105,7 @@ class CalendarAnswer(BaseModel):
     bars: list[BarLine]
     waiting: list[WaitingLine]
     order: list[OrderedLine]
+    making: int
 
 
 class PlaceAsked(BaseModel):
