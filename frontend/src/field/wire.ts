@@ -22,6 +22,7 @@ export interface Heard {
 
 const MOST_AT_ONCE = 200;
 const SLOW_MS = 15_000;
+const TELLS_TIME_MS = 1000;
 const TOKEN = "token";
 export const OFFSET = "offset_s";
 /** What the program itself will never take. All else waits: a proxy, a full server, a captive page, a lost right pass by. */
@@ -194,6 +195,7 @@ class Sender {
   }
 
   private async listen(job: string): Promise<void> {
+    const asked = this.clock.now().valueOf();
     const found = await ask<LogAnswer>(
       this.memory,
       `/api/jobs/${job}/log?after=${await this.memory.after(job)}`,
@@ -201,8 +203,10 @@ class Sender {
     );
     if (found.entries.length) await this.memory.learn(job, found.entries, found.last);
     // What this phone's clock is off is known before anything is written by it.
-    const off = (Date.parse(found.now) - this.clock.now().valueOf()) / 1000;
-    if (Number.isFinite(off)) await this.memory.remember(OFFSET, off);
+    const heard = this.clock.now().valueOf();
+    const off = (Date.parse(found.now) - (asked + heard) / 2) / 1000;
+    // An answer that was long on its way tells no time: it was said anywhere in between.
+    if (Number.isFinite(off) && heard - asked < TELLS_TIME_MS) await this.memory.remember(OFFSET, off);
     this.saves.set(job, found.saves);
     this.room.set(job, found.room);
   }

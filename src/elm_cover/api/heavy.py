@@ -10,6 +10,7 @@ from typing import Any, Protocol
 from flask import current_app, request
 from pydantic_core import to_jsonable_python
 
+from ..core.base.memory import EVERYWHERE
 from ..core.plan import corners, plan
 from ..core.rack import Limits
 from ..core.ways import rack
@@ -21,6 +22,15 @@ from .answers.view import ViewQuery
 from .packing import written
 
 Work = Callable[[bytes, str], bytes]
+
+
+# What a worker keeps of what it made: several of them together are to keep no more than one program may.
+MOST_BYTES_IN_A_WORKER = 80_000_000
+
+
+def keep_less() -> None:
+    """In a worker: what was made is let go of earlier."""
+    EVERYWHERE.most_bytes = MOST_BYTES_IN_A_WORKER
 
 
 class TooHeavyError(Exception):

@@ -6,7 +6,7 @@ import contextlib
 import gc
 import os
 
-NICE, MOST_BYTES = 10, 80_000_000
+NICE = 10
 ASKED_BY = os.getppid()
 
 with contextlib.suppress(AttributeError, OSError):
@@ -14,11 +14,9 @@ with contextlib.suppress(AttributeError, OSError):
 
 # All of the program, not only the heavy work: a worker runs the head of the command line too, as Python's own workers do.
 from .. import cli_crew, cli_day, cli_papers  # noqa: E402, F401
-from ..api import app  # noqa: E402, F401
-from ..core.base.memory import EVERYWHERE  # noqa: E402
+from ..api import app, heavy  # noqa: E402, F401
 
-# Several of them keep together what one program may.
-EVERYWHERE.most_bytes = MOST_BYTES
+heavy.keep_less()
 
 # What is loaded now is shared by all that are forked; the collector would write into it.
 gc.collect()
