@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { NEARLY_FULL } from "../ui/logRoom";
 import { rightTime } from "./entry";
 import type { Memory } from "./memory";
 import { CheckTab } from "./parts/CheckTab";
@@ -10,8 +11,6 @@ import { clock } from "./time";
 import { type Field, useField } from "./useField";
 
 const TABS = ["Prepare", "Load", "Fill", "Check"] as const;
-// From here on it is said that the log of a job has an end.
-const NEARLY_FULL = 500;
 type Tab = (typeof TABS)[number];
 const SHOWN = { Prepare: PrepareTab, Load: LoadTab, Fill: FillTab, Check: CheckTab };
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import os
 import re
 import sqlite3
@@ -11,6 +10,8 @@ from importlib import resources
 from pathlib import Path
 
 from peewee import DatabaseError, OperationalError, SqliteDatabase
+
+from ..job.paper_seal import sum_of
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL, which a database stays in once it is told so, with a sync at every commit.
@@ -75,13 +76,8 @@ def open_beside(folder: Path) -> SqliteDatabase:
     database = SqliteDatabase(str(folder / FILE_NAME), pragmas=PRAGMAS)
     # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
     database.register_function(str.casefold, "casefold", 1)
-    database.register_function(sha256_of, "sha256_of", 1)
+    database.register_function(sum_of, "sha256_of", 1)
     return database
-
-
-def sha256_of(content: bytes) -> str:
-    """The sum of a paper's bytes, as hexadecimal digits."""
-    return hashlib.sha256(content).hexdigest()
 
 
 def _look_at(folder: Path, file: Path) -> None:

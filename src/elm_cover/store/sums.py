@@ -8,6 +8,8 @@ import threading
 from contextlib import closing
 from pathlib import Path
 
+from ..job.paper_seal import sum_of
+
 PHOTOS = "photos"
 Stop = threading.Event | None
 
@@ -48,6 +50,6 @@ def damaged_papers(database: Path, stop: Stop = None) -> list[str]:
                 break
             asked = "SELECT kind, number, job_id, content, sha256 FROM paper WHERE id = ?"
             for kind, number, job, content, kept in raw.execute(asked, (row_id,)):
-                if hashlib.sha256(content).hexdigest() != kept:
+                if sum_of(content) != kept:
                     found.append(f"{kind} {number} of job {job}")
     return found

@@ -1,5 +1,6 @@
 import { usePlanned } from "../../state/context";
 import { usePart } from "../../state/usePart";
+import { NEARLY_FULL } from "../../ui/logRoom";
 import { Pick } from "../../ui/Pick";
 import { DaySheet } from "./DaySheet";
 import { EntriesSheet } from "./EntriesSheet";
@@ -10,8 +11,6 @@ const PARTS = [
   { value: "entries", label: "entries" },
   { value: "phones", label: "phones" },
 ] as const;
-// From here on it is said that the log of a job has an end.
-const NEARLY_FULL = 500;
 type PartName = (typeof PARTS)[number]["value"];
 
 /** The day as it comes in: bands, verdict, what was written down, by which phone. */
