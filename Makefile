@@ -2,12 +2,13 @@
 PORT ?= 8790
 PYTHON ?= python3.11
 BIN := .venv/bin
-WEB_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts frontend/postcss.config.cjs frontend/tsconfig.json
+WEB_SOURCES := $(shell find frontend/src frontend/public frontend/field frontend/door -type f 2>/dev/null) frontend/index.html $(wildcard frontend/vite.*.ts) frontend/postcss.config.cjs frontend/tsconfig.json
 
 .PHONY: demo test check bench build format client fuzz mutants taps days long pictures clean chromium
 
+# With PEOPLE=1 or LAN=1 in a folder of its own, with made-up people who sign in; with LAN=1 also to phones on the same network.
 demo: .build/runtime .build/web
-	@$(BIN)/elm-cover demo --data .demo --port $(PORT)
+	@$(BIN)/elm-cover demo --data .demo$(if $(PEOPLE)$(LAN),-people) --port $(PORT) $(if $(PEOPLE),--people) $(if $(LAN),--lan)
 
 test: .build/dev .build/web chromium
 	cd frontend && npm run --silent test

@@ -5,7 +5,7 @@ import { VitePWA } from "vite-plugin-pwa";
 /** The phone's own bundle: a build of its own, so that all it needs is in its cache and nothing else. */
 export default defineConfig({
   root: "field",
-  base: "/field/",
+  base: "./",
   plugins: [
     react(),
     VitePWA({
@@ -14,7 +14,7 @@ export default defineConfig({
       registerType: "prompt",
       workbox: {
         globPatterns: ["**/*.{js,css,html,svg,woff2,webmanifest}"],
-        navigateFallback: "/field/index.html",
+        navigateFallback: "index.html",
         inlineWorkboxRuntime: true,
         cleanupOutdatedCaches: true,
         clientsClaim: true,
@@ -24,12 +24,12 @@ export default defineConfig({
       manifest: {
         name: "Elm Cover: the day",
         short_name: "Elm Cover",
-        start_url: "/field/",
-        scope: "/field/",
+        start_url: "./",
+        scope: "./",
         display: "standalone",
         background_color: "#12201a",
         theme_color: "#12201a",
-        icons: [{ src: "/field/icon.svg", sizes: "any", type: "image/svg+xml" }],
+        icons: [{ src: "icon.svg", sizes: "any", type: "image/svg+xml" }],
       },
     }),
   ],

@@ -4,33 +4,45 @@ from __future__ import annotations
 
 import threading
 import time
+from collections.abc import Sequence
 from pathlib import Path
 
 from elm_cover.api.app import create_app
-from elm_cover.server import Server, listening
+from elm_cover.api.door import Door
+from elm_cover.lan.keeper import Keeper
+from elm_cover.server import PROXIES, Server, listening
 from elm_cover.serving.streams import News
 
 
 class Served:
     """A served program over a data folder; it can be stopped and started again at the same address."""
 
-    def __init__(self, folder: Path) -> None:
-        self.folder, self.port = folder, 0
+    def __init__(
+        self,
+        folder: Path,
+        at: Door | None = None,
+        proxies: Sequence[str] = PROXIES,
+        keeper: Keeper | None = None,
+    ) -> None:
+        """at, proxies: where it stands behind a proxy; keeper: where it speaks TLS itself."""
+        self.folder, self.port, self.proxies, self.keeper = folder, 0, proxies, keeper
+        self.at = at or (Door() if keeper is None else Door(names=keeper, scheme="https"))
         self.start()
 
     @property
     def address(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
+        return f"{'http' if self.keeper is None else 'https'}://127.0.0.1:{self.port}"
 
     def start(self) -> None:
         """Answers when this returns."""
-        app = create_app(self.folder)
+        self.app = app = create_app(self.folder, self.at)
         self.news = News()
         app.extensions["elm_cover_tell"] = self.news.tell
-        at = listening(self.port)
-        self.port = at.getsockname()[1]
-        self.server = Server(app, self.news)
-        self.thread = threading.Thread(target=self.server.run, kwargs={"sockets": [at]}, daemon=True)
+        app.extensions["elm_cover_end"] = self.news.end
+        heard = listening(self.port)
+        self.port = heard.getsockname()[1]
+        self.server = Server(app, self.news, proxies=self.proxies, keeper=self.keeper)
+        self.thread = threading.Thread(target=self.server.run, kwargs={"sockets": [heard]}, daemon=True)
         self.thread.start()
         until = time.monotonic() + 10
         while not self.server.started and time.monotonic() < until:

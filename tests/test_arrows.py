@@ -54,6 +54,7 @@ AROUND = {
     "store": {"job"},
     "api": {"core", "devices", "edits", "formats", "job", "papers", "store"},
     "demo": {"core", "devices", "formats", "job", "papers", "store"},
+    "lan": set(),
     "serving": {"api"},
 }
 KNOW_THE_JOB = {"from_job", "plan", "ways", "crew", "done"}

@@ -59,7 +59,7 @@ ADDED: dict[str, dict[str, Edit]] = {
         "example": ("tests/registries.py", '    "void": {},', '    "smell": {"text": "burnt"},\n'),
     },
     "route": {
-        "row": (f"{SRC}/api/routes.py", '        ("POST", "/api/start")', '        ("GET", "/api/hello"): _both(LITTLE_BYTES, LIGHT),\n'),
+        "row": (f"{SRC}/api/routes.py", '        ("POST", "/api/start")', '        ("GET", "/api/hello"): _route(FIELD, LITTLE_BYTES, LIGHT),\n'),
         "itself": (
             f"{SRC}/api/lists.py", '@offered.get("/lists"', '@offered.get("/hello", summary="Hello")\ndef hello() -> Response:\n    return jsonify({"said": "hello"})\n\n\n',
         ),

@@ -10,6 +10,7 @@ from typing import Literal
 from playwright.sync_api import Browser, Page, ViewportSize
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
+from elm_cover.demo.people import NAMES, PASSWORD
 from tools.running import Server, chromium
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
@@ -22,10 +23,19 @@ def take(browser: Browser, address: str, folder: Path) -> None:
     at_a_desk(opened(browser, address, DESK), folder)
     installing(opened(browser, address, DESK), folder)
     the_day(opened(browser, address, PHONE), folder)
-    dark = opened(browser, address, DESK, "dark")
-    go(dark, "3 Weir Bank", "Measure")
-    save(dark, folder, "measure-dark")
     on_a_phone(opened(browser, address, PHONE), folder)
+
+
+def people(browser: Browser, address: str, folder: Path) -> None:
+    """Of the demo with people: in the dark."""
+    page = browser.new_context(viewport=DESK, color_scheme="dark", timezone_id="UTC").new_page()
+    page.goto(f"{address}/people")
+    page.get_by_label("Name").fill(NAMES["office"])
+    page.locator("input[type=password]").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.locator(".person").first.wait_for()
+    page.get_by_role("button", name="Invite somebody").click()
+    save(page, folder, "people")
 
 
 def opened(browser: Browser, address: str, size: ViewportSize, scheme: Literal["light", "dark"] = "light") -> Page:
@@ -149,5 +159,10 @@ if __name__ == "__main__":
         server = Server("demo", Path(data))
         try:
             take(browser, server.address, target)
+        finally:
+            server.stop()
+        server = Server("demo", Path(data), more=("--people",))
+        try:
+            people(browser, server.address, target)
         finally:
             server.stop()

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterable
+from dataclasses import asdict
 from typing import Any
 
 from elm_cover.core.hazards.before_test import BEFORE_A_TEST
@@ -14,7 +15,9 @@ from elm_cover.core.layers.kinds import KINDS
 from elm_cover.core.log.kinds import LOG_KINDS, OF_A_DAY, WAITING, Writer
 from elm_cover.core.schedule.attic_air import MINUTES
 from elm_cover.job.paper_kinds import PAPERS
+from elm_cover.job.roles import ROLES
 from elm_cover.job.stages import STAGES
+from elm_cover.store.deed_kinds import DEEDS
 
 HEAD = "// The program's own lists, made by `make client`: change them in Python, never here.\n"
 
@@ -47,6 +50,9 @@ def written() -> str:
             _const("WAITING", [word for word in LOG_KINDS if word in WAITING]),
             _const("INSULATION", list(KINDS)),
             _const("BEFORE_A_TEST", BEFORE_A_TEST),
+            _union("Role", ROLES),
+            _const("ROLES", {word: asdict(row) for word, row in ROLES.items()}),
+            _const("DEEDS", dict(DEEDS)),
             # Attic air to which one works whole hours, and from which nobody works.
             _const("ATTIC_HOURS_F", [MINUTES[0][0], MINUTES[-1][0]]),
         ]

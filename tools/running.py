@@ -18,16 +18,27 @@ CHROMIUM_FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-network
 class Server:
     """`elm-cover serve` or `demo` as a process, with the address it printed."""
 
-    def __init__(self, command: str, folder: Path, port: int = 0) -> None:
-        self.command, self.folder, self.port = command, folder, port
+    def __init__(self, command: str, folder: Path, port: int = 0, more: tuple[str, ...] = ()) -> None:
+        self.command, self.folder, self.port, self.more = command, folder, port, more
         self.address = ""
         self.start()
 
     def start(self) -> None:
-        arguments = ["-m", "elm_cover.cli", self.command, "--data", str(self.folder), "--port", str(self.port)]
+        arguments = [
+            "-m",
+            "elm_cover.cli",
+            self.command,
+            "--data",
+            str(self.folder),
+            "--port",
+            str(self.port),
+            *self.more,
+        ]
         self.process = subprocess.Popen([sys.executable, *arguments], stdout=subprocess.PIPE, text=True)
         assert self.process.stdout is not None
-        found = re.search(r"http://\S+:(\d+)", self.process.stdout.readline())
+        # What else it says comes before its address.
+        said = iter(self.process.stdout.readline, "")
+        found = next((at for at in (re.search(r"http://\S+:(\d+)", line) for line in said) if at), None)
         if not found:
             raise RuntimeError("the server did not start")
         self.address, self.port = found[0], int(found[1])

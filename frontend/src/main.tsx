@@ -6,6 +6,7 @@ import "./theme/tokens.css";
 import "./theme/app.css";
 import "./ui/sheet.css";
 import "./pages/shelf/shelf.css";
+import "./pages/account/account.css";
 import "./theme/mantine.css";
 import "./theme/phone.css";
 import "./drawings/drawings.css";
@@ -17,11 +18,14 @@ import "./ui/items.css";
 import { Loader, localStorageColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
-import { lazy, Suspense } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { Gate } from "./pages/account/Gate";
 import { NotFound } from "./pages/NotFound";
 import { Shelf } from "./pages/shelf/Shelf";
+import { base } from "./site/base";
+import { AccountProvider } from "./state/account";
 import { styleNonce } from "./theme/nonce";
 import { resolver, theme } from "./theme/theme";
 import { UnitsProvider } from "./ui/units";
@@ -30,6 +34,10 @@ import { UnitsProvider } from "./ui/units";
 const JobPage = lazy(async () => ({ default: (await import("./pages/workbench/JobPage")).JobPage }));
 const CalendarPage = lazy(async () => ({ default: (await import("./pages/calendar/CalendarPage")).CalendarPage }));
 const CheckPaper = lazy(async () => ({ default: (await import("./pages/papers/CheckPaper")).CheckPaper }));
+const Join = lazy(async () => ({ default: (await import("./pages/account/Join")).Join }));
+const OwnAccount = lazy(async () => ({ default: (await import("./pages/account/OwnAccount")).OwnAccount }));
+const People = lazy(async () => ({ default: (await import("./pages/account/People")).People }));
+const RecordPage = lazy(async () => ({ default: (await import("./pages/account/RecordPage")).RecordPage }));
 const Reference = lazy(async () => ({ default: (await import("./pages/reference/Reference")).Reference }));
 
 // The style element that stops the page from scrolling under a dialog takes its nonce from here.
@@ -37,20 +45,26 @@ setNonce(styleNonce);
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
-/** The workbench as soon as it is loaded. */
-function Bench() {
+/** A page as soon as it is loaded. */
+function Later({ what, children }: { what: string; children: ReactNode }) {
   return (
     <Suspense
       fallback={
         <main className="plain">
-          <Loader aria-label="Opening the job" />
+          <Loader aria-label={what} />
         </main>
       }
     >
-      <JobPage />
+      {children}
     </Suspense>
   );
 }
+
+const bench = (
+  <Later what="Opening the job">
+    <JobPage />
+  </Later>
+);
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <MantineProvider
@@ -62,49 +76,73 @@ createRoot(document.getElementById("root") as HTMLElement).render(
   >
     <QueryClientProvider client={queries}>
       <UnitsProvider>
-        <BrowserRouter>
-          <Routes>
-            <Route path="/" element={<Shelf />} />
-            <Route path="/jobs/:id" element={<Bench />} />
-            <Route path="/jobs/:id/:step" element={<Bench />} />
-            <Route
-              path="/calendar"
-              element={
-                <Suspense
-                  fallback={
-                    <main className="plain">
-                      <Loader aria-label="Opening the calendar" />
-                    </main>
+        <BrowserRouter basename={base || "/"}>
+          <AccountProvider>
+            <Gate>
+              <Routes>
+                <Route path="/" element={<Shelf />} />
+                <Route path="/jobs/:id" element={bench} />
+                <Route path="/jobs/:id/:step" element={bench} />
+                <Route
+                  path="/calendar"
+                  element={
+                    <Later what="Opening the calendar">
+                      <CalendarPage />
+                    </Later>
                   }
-                >
-                  <CalendarPage />
-                </Suspense>
-              }
-            />
-            <Route
-              path="/papers"
-              element={
-                <Suspense
-                  fallback={
-                    <main className="plain">
-                      <Loader aria-label="Opening" />
-                    </main>
+                />
+                <Route
+                  path="/papers"
+                  element={
+                    <Later what="Opening">
+                      <CheckPaper />
+                    </Later>
                   }
-                >
-                  <CheckPaper />
-                </Suspense>
-              }
-            />
-            <Route
-              path="/interface"
-              element={
-                <Suspense>
-                  <Reference />
-                </Suspense>
-              }
-            />
-            <Route path="*" element={<NotFound />} />
-          </Routes>
+                />
+                <Route
+                  path="/interface"
+                  element={
+                    <Suspense>
+                      <Reference />
+                    </Suspense>
+                  }
+                />
+                <Route
+                  path="/join"
+                  element={
+                    <Later what="Opening">
+                      <Join />
+                    </Later>
+                  }
+                />
+                <Route
+                  path="/account"
+                  element={
+                    <Later what="Opening">
+                      <OwnAccount />
+                    </Later>
+                  }
+                />
+                <Route
+                  path="/people"
+                  element={
+                    <Later what="Opening">
+                      <People />
+                    </Later>
+                  }
+                />
+                <Route
+                  path="/record"
+                  element={
+                    <Later what="Opening">
+                      <RecordPage />
+                    </Later>
+                  }
+                />
+                <Route path="*" element={<NotFound />} />
+              </Routes>
+            </Gate>
+          </AccountProvider>
         </BrowserRouter>
       </UnitsProvider>
     </QueryClientProvider>

@@ -3,16 +3,19 @@ import { expect, test } from "vitest";
 /** Rooms of the front end, each with the rooms it may take from. */
 const ROOMS: Record<string, readonly string[]> = {
   generated: [],
-  api: ["generated"],
+  // Where the program stands, for its pages and the phone's alike.
+  site: [],
+  api: ["generated", "site"],
   theme: [],
   ui: ["generated", "api", "theme"],
   document: ["generated", "api"],
-  state: ["generated", "api", "ui", "document"],
-  inputs: ["generated", "api", "ui", "document", "state"],
-  drawings: ["generated", "api", "ui", "document", "state", "inputs"],
-  steps: ["generated", "api", "ui", "document", "state", "inputs", "drawings"],
-  field: ["generated", "theme", "ui"],
-  pages: ["generated", "api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
+  state: ["generated", "site", "api", "ui", "document"],
+  inputs: ["generated", "site", "api", "ui", "document", "state"],
+  drawings: ["generated", "site", "api", "ui", "document", "state", "inputs"],
+  steps: ["generated", "site", "api", "ui", "document", "state", "inputs", "drawings"],
+  field: ["generated", "site", "theme", "ui"],
+  door: ["theme"],
+  pages: ["generated", "site", "api", "theme", "ui", "document", "state", "inputs", "drawings", "steps"],
 };
 const SOURCES = import.meta.glob<string>("../src/**/*.{ts,tsx}", { query: "?raw", import: "default", eager: true });
 
@@ -71,6 +74,7 @@ test("style sheets are listed in main.tsx, in one order", () => {
   // Workbench and reference are loaded apart, each with its own sheets, which come after the others as they did.
   const apart = [
     "field/main.tsx",
+    "door/main.ts",
     "pages/workbench/JobPage.tsx",
     "pages/reference/Reference.tsx",
     "pages/calendar/CalendarPage.tsx",

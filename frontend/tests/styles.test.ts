@@ -11,7 +11,7 @@ const BY_OTHERS: Record<string, string> = {
   Textarea: "Input",
   Select: "Combobox",
 };
-const BARE = ["FileButton", "MantineProvider", "Input"];
+const BARE = ["FileButton", "MantineProvider", "Input", "CopyButton"];
 
 describe("the styles of components", () => {
   it("are there for every one that is used", () => {

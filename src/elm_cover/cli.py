@@ -12,13 +12,16 @@ from pydantic_core import to_jsonable_python
 
 from . import __version__
 from .api.app import create_app
+from .api.door import door_of
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .cli_day import day_commands
 from .cli_papers import paper_commands
+from .cli_people import people_commands
 from .core.plan import corners, plan, plan_json
 from .core.ways import rack
 from .demo.jobs import add_demo_jobs
+from .demo.people import add_demo_people
 from .formats.crew_json import loaded_lines
 from .formats.floor_out import floor_dxf, floor_json, floor_svg
 from .formats.job_file import load_job
@@ -31,7 +34,7 @@ from .job import Fault, Job, JobError, job_schema
 from .job.log_entry import LogEntry
 from .job.paper_kinds import PAPERS, paper_by_ending
 from .papers.issue import Asked, printed
-from .server import DEFAULT_PORT, data_folder, serve
+from .server import DEFAULT_PORT, PROXIES, data_folder, serve
 from .store.backup import backup, restore
 from .store.database import StoreError
 from .store.soundness import in_words
@@ -104,13 +107,13 @@ def parser() -> argparse.ArgumentParser:
     exporting.add_argument("--date", type=day, default=None, metavar="D", help="the day to print, 2026-05-02")
     exporting.add_argument("--metric", action="store_true", help="a paper in metres, millimetres and kilograms")
     paper_commands(command)
+    people_commands(command)
     telling = command("schema", _schema, "Print the JSON Schema of the job document.")
     telling.add_argument("--log", action="store_true", help="of an entry of the log instead")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")
     serving = command("serve", _serve, "Serve your own jobs to a browser on this machine, until stopped with Ctrl-C.")
     demoing = command("demo", _demo, "Serve a made-up demo job, apart from your own jobs, until stopped with Ctrl-C.")
-    for sub in (serving, demoing):
-        sub.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"port to listen on (default {DEFAULT_PORT})")
+    _serving_options(serving, demoing)
     saving = command("backup", _backup, "Write all jobs into one file, also while the program is running.")
     saving.add_argument("file", type=Path, metavar="FILE", help="the backup to write, a new file")
     restoring = command("restore", _restore, "Unpack a backup into an empty data folder.")
@@ -118,6 +121,25 @@ def parser() -> argparse.ArgumentParser:
     for sub in (serving, demoing, saving, restoring):
         sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
     return top
+
+
+def _serving_options(serving: argparse.ArgumentParser, demoing: argparse.ArgumentParser) -> None:
+    for sub in (serving, demoing):
+        sub.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"port to listen on (default {DEFAULT_PORT})")
+    serving.add_argument(
+        "--behind",
+        metavar="ADDRESS",
+        help="what browsers call it where a proxy stands before it: https://NAME or https://NAME/prefix",
+    )
+    serving.add_argument(
+        "--proxy",
+        action="append",
+        metavar="ADDRESS",
+        help="whose word on who asked is taken (default: 127.0.0.1 and ::1); repeatable",
+    )
+    for sub in (serving, demoing):
+        sub.add_argument("--lan", action="store_true", help="with TLS, to every machine of the firm's own network")
+    demoing.add_argument("--people", action="store_true", help="with made-up people who sign in, one of each role")
 
 
 def _plan(options: argparse.Namespace) -> int:
@@ -185,13 +207,18 @@ def _openapi(options: argparse.Namespace) -> int:
 
 
 def _serve(options: argparse.Namespace) -> int:
-    return serve(options.data or data_folder(), options.port)
+    behind = None if options.behind is None else door_of(options.behind)
+    if behind is not None and options.lan:
+        raise JobError([Fault("--lan", "speaks TLS itself: take it or --behind, not both")])
+    return serve(options.data or data_folder(), options.port, behind, options.proxy or PROXIES, options.lan)
 
 
 def _demo(options: argparse.Namespace) -> int:
     folder = options.data or data_folder() / "demo"
     add_demo_jobs(folder)
-    return serve(folder, options.port)
+    if options.people or options.lan:
+        print(add_demo_people(folder), flush=True)
+    return serve(folder, options.port, lan=options.lan)
 
 
 def _backup(options: argparse.Namespace) -> int:

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from elm_cover.core.hazards.stops import STOPS
 from tests.browser.conftest import api, figure, open_demo, part, pick, saved, settled
@@ -295,3 +295,22 @@ def test_readings_go_out_as_csv_and_come_in_again(page: Page, server: Served, tm
     page.locator("input[accept='.csv,text/csv']").set_input_files(file)
     expect(page.get_by_text("19 readings taken over from readings.csv.")).to_be_visible()
     expect(page.locator(".floor .readings .dot")).to_have_count(19)
+
+
+def test_a_photo_that_has_to_wait_its_turn_goes_without_being_sent_again(page: Page, server: Served) -> None:
+    open_demo(page, "Look over")
+    told = iter((503, 503))
+
+    def busy(route: Route) -> None:
+        status = next(told, None)
+        if status is None:
+            route.continue_()
+        else:
+            route.fulfill(status=status, headers={"Retry-After": "2"}, json={"title": "Busy", "status": status})
+
+    page.route("**/api/photos", busy)
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Add a photo").first.click()
+    chooser.value.set_files({"name": "p.png", "mimeType": "image/png", "buffer": page.screenshot()})
+    expect(page.get_by_text("Now tap the floor where it was taken.")).to_be_visible(timeout=15_000)
+    assert next(told, None) is None

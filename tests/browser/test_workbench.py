@@ -133,37 +133,6 @@ def test_taking_theirs_leaves_mine_one_undo_away(page: Page, server: Served) -> 
     expect(figure(page, "floor")).to_have_text("1,350")
 
 
-def test_another_tab_of_ones_own_follows_and_is_called_that(page: Page, server: Served) -> None:
-    job = open_demo(page)
-    saved(page)
-    other = page.context.new_page()
-    other.goto(f"{server.address}/jobs/{job}/measure")
-    figure(other, "bags to order").wait_for()
-    # Nothing of its own to save: the second tab follows, and says whom.
-    page.get_by_label("Length").fill("50")
-    page.get_by_label("Length").press("Enter")
-    expect(other.locator(".save")).to_contain_text("by another tab of yours")
-    expect(figure(other, "floor")).to_have_text("1,350")
-    other.get_by_role("button", name="↶ undo").click()
-    expect(figure(page, "floor")).to_have_text("1,188")
-    # With edits that it could not save meanwhile, it is told who was before it.
-    other.route("**/api/jobs/*?reason=*", lambda route: route.abort())
-    other.get_by_label("Width").fill("30")
-    other.get_by_label("Width").press("Enter")
-    expect(other.locator(".save")).to_contain_text("not saved")
-    page.get_by_label("Length").fill("40")
-    page.get_by_label("Length").press("Enter")
-    expect(figure(page, "floor")).to_have_text("1,080")
-    saved(page)
-    other.unroute("**/api/jobs/*?reason=*")
-    other.get_by_role("button", name="retry").click()
-    dialog = other.get_by_role("dialog", name="Saved in another tab of yours")
-    expect(dialog.get_by_role("columnheader", name="the other tab")).to_be_visible()
-    dialog.get_by_role("button", name="Take the other tab's").click()
-    expect(figure(other, "floor")).to_have_text("1,080")
-    other.close()
-
-
 def test_with_the_server_gone_the_edit_stays_and_is_saved_when_it_is_back(page: Page, server: Served) -> None:
     job = open_demo(page)
     saved(page)

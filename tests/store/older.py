@@ -9,6 +9,7 @@ from elm_cover.store.database import FILE_NAME
 
 # By the version that added it: what takes it away again.
 UNDO: dict[int, tuple[str, ...]] = {
+    16: tuple(f"DROP TABLE {name}" for name in ("photo_job", "deed", "attempt", "invitation", "session", "person")),
     15: ("DROP TABLE told_event",),
     14: ("DROP TABLE soundness",),
     13: ("DROP TABLE writer", "ALTER TABLE log DROP COLUMN sender"),

@@ -12,6 +12,7 @@ from typing import Any
 
 import pytest
 
+from elm_cover.api.app import create_app
 from elm_cover.api.headlines import Headlines
 from elm_cover.api.heavy import BusyError, Here
 from elm_cover.store.calendar import calendar_lines
@@ -209,3 +210,16 @@ def test_who_looks_does_not_wait_for_long(store: JobStore, monkeypatch: pytest.M
             break
     assert line.summary == {"name": "a", "entries": 1}
     headlines.close()
+
+
+def test_the_shelf_tells_of_how_many_jobs_the_figures_may_move_what_is_found(tmp_path: Path) -> None:
+    """Of those on the page; of all of them where a stage is asked for or the floor sorts them."""
+    app = create_app(tmp_path)
+    client, store = app.test_client(), app.extensions["elm_cover_store"]
+    for name in ("Oak Row", "Elm Row", "Ash Row"):
+        client.post("/api/jobs", json={**attic(), "name": name})
+    store.freshen = lambda *_: None  # nothing is made
+    for line in client.get("/api/jobs?sort=name").json["jobs"][1:]:
+        tick(store, line["id"])
+    asked = ("?limit=1&sort=name", "?sort=name", "?limit=1&sort=floor", "?limit=1&stage=to_offer")
+    assert [client.get(f"/api/jobs{query}").json["making"] for query in asked] == [0, 2, 2, 2]

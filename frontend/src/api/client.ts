@@ -1,3 +1,4 @@
+import { at, OURS } from "../site/base";
 import type { Problem } from "./types";
 
 /** An answer that is not a success: the server's problem details, or that there was no server. */
@@ -16,6 +17,19 @@ export class ProblemError extends Error {
   }
 }
 
+/** Said where an answer wants a sign-in first. */
+export const NOT_SIGNED_IN = "elm-cover not signed in";
+const UNAUTHORIZED = 401;
+
+async function problemOf(response: Response): Promise<ProblemError> {
+  const problem = (await response.json().catch(() => null)) as Problem | null;
+  // Signing in itself is refused where it was asked for.
+  if (response.status === UNAUTHORIZED && !response.url.endsWith("/sign-in"))
+    window.dispatchEvent(new Event(NOT_SIGNED_IN));
+  const told = problem ?? { title: response.statusText, status: response.status };
+  return new ProblemError(told, response.headers.get("ETag"));
+}
+
 export interface Answer<T> {
   data: T;
   etag: string | null;
@@ -25,18 +39,15 @@ export interface Answer<T> {
 export async function askForFile(url: string, name: string, body?: unknown) {
   let response: Response;
   try {
-    response = await fetch(url, {
+    response = await fetch(at(url), {
       method: body === undefined ? "GET" : "POST",
-      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      headers: body === undefined ? OURS : { ...OURS, "Content-Type": "application/json" },
       body: body === undefined ? undefined : JSON.stringify(body),
     });
   } catch {
     throw new ProblemError({ title: "No connection to the program", status: 0 });
   }
-  if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as Problem | null;
-    throw new ProblemError(problem ?? { title: response.statusText, status: response.status });
-  }
+  if (!response.ok) throw await problemOf(response);
   handOver(await response.blob(), name);
 }
 
@@ -59,10 +70,13 @@ export async function ask<T>(
 ): Promise<Answer<T>> {
   let response: Response;
   try {
-    response = await fetch(url, {
+    response = await fetch(at(url), {
       method,
-      headers:
-        body === undefined || body instanceof Blob ? headers : { "Content-Type": "application/json", ...headers },
+      headers: {
+        ...OURS,
+        ...(body === undefined || body instanceof Blob ? {} : { "Content-Type": "application/json" }),
+        ...headers,
+      },
       body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
       signal,
     });
@@ -70,9 +84,6 @@ export async function ask<T>(
     throw new ProblemError({ title: "No connection to the program", status: 0 });
   }
   const etag = response.headers.get("ETag");
-  if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as Problem | null;
-    throw new ProblemError(problem ?? { title: response.statusText, status: response.status }, etag);
-  }
+  if (!response.ok) throw await problemOf(response);
   return { data: response.status === 204 ? (undefined as T) : ((await response.json()) as T), etag };
 }

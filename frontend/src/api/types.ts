@@ -1,6 +1,11 @@
 import type { components } from "./generated/schema";
 
 type Schemas = components["schemas"];
+export type Me = Schemas["Me"];
+export type PersonTold = Schemas["PersonTold"];
+export type Invited = Schemas["Invited"];
+export type SessionList = Schemas["SessionList"];
+export type DeedList = Schemas["DeedList"];
 export type JobDocument = Schemas["Job"];
 export type SectionDocument = Schemas["Section"];
 export type EdgeDocument = Schemas["Edge"];

@@ -48,6 +48,20 @@ export function keepDraft(id: string, draft: Draft): boolean {
   }
 }
 
+/** The ids of every job of which this browser keeps a draft. */
+const kept = () =>
+  Object.keys(localStorage)
+    .filter((name) => name.startsWith(key("")))
+    .map((name) => name.slice(key("").length));
+
+/** How many of them have changes that are not saved. */
+export const unsavedDrafts = () => kept().filter((id) => keptDraft(id)?.dirty).length;
+
+/** Forgets all of them: whoever comes next reads nothing. */
+export function dropDrafts(): void {
+  for (const id of kept()) localStorage.removeItem(key(id));
+}
+
 /** A draft with one more step; a step under the same label within 1.5 s grows the last one, as a drag does. */
 export function withStep(draft: Draft, document: JobDocument, label: string, merge: boolean): Draft {
   const at = Date.now();

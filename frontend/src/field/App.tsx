@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { at, base } from "../site/base";
 import { Days } from "./Days";
 import { JobScreen } from "./JobScreen";
 import { Memory, type Opened, type PhotoLine } from "./memory";
@@ -6,7 +7,7 @@ import { lacking } from "./senses";
 import { join } from "./wire";
 import { type Offline, register, takeOver } from "./worker";
 
-const jobOf = (path: string) => /^\/field\/([\w-]+)/.exec(path)?.[1] ?? null;
+const jobOf = (path: string) => /^\/field\/([\w-]+)/.exec(path.slice(base.length))?.[1] ?? null;
 const SAID = "elm-cover-field.said";
 
 /** The phone: its memory first, then the days or the job that the address names. */
@@ -52,7 +53,7 @@ export function App() {
   }, []);
 
   const go = (to: string | null) => {
-    history.pushState(null, "", to ? `/field/${to}` : "/field/");
+    history.pushState(null, "", at(to ? `/field/${to}` : "/field/"));
     setJob(to);
   };
   if (failure)

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { KeptPack, Memory } from "./memory";
 import { keepFresh } from "./packs";
+import { SignInLink } from "./parts/SignInLink";
 import { fetchDays, fetchPack, Refusal } from "./wire";
 
 interface FieldJob {
@@ -15,6 +16,8 @@ interface FieldJob {
 interface FieldDays {
   device: string | null;
   crew: string | null;
+  person?: string | null;
+  writes?: boolean;
   days: { day: string; jobs: FieldJob[] }[];
 }
 
@@ -26,6 +29,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
   const [days, setDays] = useState<FieldDays | null>(null);
   const [packs, setPacks] = useState<Map<string, KeptPack>>(new Map());
   const [said, setSaid] = useState<string | null>(null);
+  const [signIn, setSignIn] = useState(false);
   const [actor, setActor] = useState("");
 
   useEffect(() => {
@@ -38,6 +42,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
         const found = await fetchDays<FieldDays>(memory);
         await memory.remember("days", found);
         setDays(found);
+        if (found.person) await memory.remember("actor", found.person);
         for (const { job } of found.days.flatMap((day) => day.jobs)) {
           // Taken where no day is open, kept beside the old one where somebody is at work by it.
           await keepFresh(memory, job, await fetchPack(memory, job), null, new Date());
@@ -45,6 +50,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
         }
         setSaid(null);
       } catch (error) {
+        setSignIn(error instanceof Refusal && error.signIn);
         setSaid(error instanceof Refusal ? error.message : "No connection: these are the days as last seen.");
       }
     })();
@@ -56,19 +62,30 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
         <b>Days of the crew</b>
         <span>{ready ? "ready without a connection" : "not ready yet: keep the connection"}</span>
       </header>
-      {said && <p className="card warn">{said}</p>}
-      <label className="card field">
-        Who holds this phone?
-        <input
-          value={actor}
-          placeholder="name, for the log"
-          maxLength={60}
-          onChange={(event) => {
-            setActor(event.target.value);
-            void memory.remember("actor", event.target.value.trim() || "crew");
-          }}
-        />
-      </label>
+      {said && (
+        <p className="card warn">
+          {said} {signIn && <SignInLink />}
+        </p>
+      )}
+      {days?.writes === false && (
+        <p className="card warn">Your account looks on: what is tapped here stays on this phone and is not sent.</p>
+      )}
+      {days?.person ? (
+        <p className="soft">The log is written under the name of {days.person}, who is signed in.</p>
+      ) : (
+        <label className="card field">
+          Who holds this phone?
+          <input
+            value={actor}
+            placeholder="name, for the log"
+            maxLength={60}
+            onChange={(event) => {
+              setActor(event.target.value);
+              void memory.remember("actor", event.target.value.trim() || "crew");
+            }}
+          />
+        </label>
+      )}
       {days?.days.map((day, i) => (
         <section key={day.day}>
           <h2>

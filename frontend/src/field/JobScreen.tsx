@@ -6,6 +6,7 @@ import { CheckTab } from "./parts/CheckTab";
 import { FillTab } from "./parts/FillTab";
 import { LoadTab } from "./parts/LoadTab";
 import { PrepareTab } from "./parts/PrepareTab";
+import { SignInLink } from "./parts/SignInLink";
 import { stayAwake } from "./senses";
 import { clock } from "./time";
 import { type Field, useField } from "./useField";
@@ -61,7 +62,9 @@ export function JobScreen({ memory, device, former, job, ready, back }: Props) {
           </p>
         )}
         {field.contact.kind === "unknown" && (
-          <p className="card warn">{field.contact.why} What was written here is kept.</p>
+          <p className="card warn">
+            {field.contact.why} What was written here is kept. {field.contact.signIn && <SignInLink />}
+          </p>
         )}
         {field.contact.kind === "trouble" && (
           <p className="card warn">

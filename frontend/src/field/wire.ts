@@ -1,3 +1,4 @@
+import { at, OURS } from "../site/base";
 import type { Clock } from "./clock";
 import type { Entry } from "./entry";
 import type { EntryAnswer, KeptPhoto, Memory } from "./memory";
@@ -9,7 +10,8 @@ export type Contact =
   | { kind: "heard"; at: string }
   | { kind: "offline" }
   | { kind: "slow" }
-  | { kind: "unknown"; why: string }
+  /** signIn: nobody is signed in here, and no token says which device it is. */
+  | { kind: "unknown"; why: string; signIn: boolean }
   | { kind: "trouble"; why: string };
 
 /** A contact, and the version of each job's record that the program named in it. */
@@ -32,8 +34,14 @@ export class Refusal extends Error {
   constructor(
     readonly status: number,
     message: string,
+    readonly title = "",
   ) {
     super(message);
+  }
+
+  /** Signing in is all it needs. */
+  get signIn() {
+    return this.status === 401 && this.title === "Not signed in";
   }
 
   /** The thing that was sent is refused for good. */
@@ -57,14 +65,14 @@ async function ask<T>(
   init: RequestInit = {},
 ): Promise<T> {
   const token = await memory.remembered<string>(TOKEN);
-  const headers = new Headers(init.headers);
+  const headers = new Headers({ ...OURS, ...Object.fromEntries(new Headers(init.headers)) });
   if (token) headers.set("Authorization", `Bearer ${token}`);
-  const answer = await fetch(path, { ...init, headers, cache: "no-store", signal: AbortSignal.timeout(SLOW_MS) });
+  const answer = await fetch(at(path), { ...init, headers, cache: "no-store", signal: AbortSignal.timeout(SLOW_MS) });
   const type = (answer.headers.get("Content-Type") ?? "").split(";")[0]?.trim();
   const told: Told = type?.endsWith("json") ? await answer.json().catch(() => null) : null;
   if (answer.ok && type === "application/json" && isOurs(told)) return told as T;
   if (type === "application/problem+json" && told?.title && told.status === answer.status)
-    throw new Refusal(answer.status, told.detail ?? told.title);
+    throw new Refusal(answer.status, told.detail ?? told.title, told.title);
   throw new Stranger(
     answer.ok
       ? "something else answers at the program’s address: a sign-in page of this network?"
@@ -121,7 +129,7 @@ export async function drain(memory: Memory, open: string | null, clock: Clock): 
 export function contactOf(error: unknown): Contact {
   if (error instanceof Refusal)
     return error.status === 401 || error.status === 403
-      ? { kind: "unknown", why: error.message }
+      ? { kind: "unknown", why: error.message, signIn: error.signIn }
       : { kind: "trouble", why: error.message };
   if (error instanceof Stranger) return { kind: "trouble", why: error.message };
   // It was reached and is at work: that is another thing than no connection.

@@ -1,3 +1,5 @@
+import { at } from "../site/base";
+
 /** The service worker: what lets the page start without a signal. */
 export interface Offline {
   /** The page and all it needs lie on this phone. */
@@ -11,7 +13,7 @@ let registration: ServiceWorkerRegistration | null = null;
 export async function register(tell: (state: Offline) => void): Promise<void> {
   if (!("serviceWorker" in navigator)) return;
   try {
-    registration = await navigator.serviceWorker.register("/field/sw.js", { scope: "/field/" });
+    registration = await navigator.serviceWorker.register(at("/field/sw.js"), { scope: at("/field/") });
   } catch {
     return;
   }

@@ -1,12 +1,27 @@
 import { Button, FileButton } from "@mantine/core";
 import { useState } from "react";
-import { ask, type ProblemError } from "../api/client";
+import { type Answer, ask, type ProblemError } from "../api/client";
 import type { PhotoAnswer } from "../api/types";
+import { at } from "../site/base";
 import { Dialog } from "../ui/Dialog";
 
 const MOST_MB = 15;
 const TYPES = ["image/jpeg", "image/png", "image/webp"];
-export const photoSource = (file: string) => `/api/photos/${file}`;
+// The program looks at one photo at a time and tells the rest to come again: so often and so soon, without being asked.
+const TRIES = 10;
+const AGAIN_MS = 2000;
+const BUSY = 503;
+export const photoSource = (file: string) => at(`/api/photos/${file}`);
+
+async function keptPhoto(file: File, tries = TRIES): Promise<Answer<PhotoAnswer>> {
+  try {
+    return await ask<PhotoAnswer>("POST", "/api/photos", file, { "Content-Type": file.type });
+  } catch (error) {
+    if ((error as ProblemError).problem?.status !== BUSY || tries === 0) throw error;
+    await new Promise((later) => setTimeout(later, AGAIN_MS));
+    return keptPhoto(file, tries - 1);
+  }
+}
 
 /** Sends a photo to the program, which keeps it; says at its place why one cannot be kept. */
 export function AddPhoto({ label, onStored }: { label: string; onStored: (file: string) => void }) {
@@ -26,7 +41,7 @@ export function AddPhoto({ label, onStored }: { label: string; onStored: (file: 
     }
     setBusy(true);
     try {
-      const { data } = await ask<PhotoAnswer>("POST", "/api/photos", file, { "Content-Type": file.type });
+      const { data } = await keptPhoto(file);
       setWaiting(null);
       onStored(data.file);
     } catch (error) {

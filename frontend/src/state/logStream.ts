@@ -1,3 +1,4 @@
+import { at } from "../site/base";
 import { NARROW } from "../ui/narrow";
 
 /**
@@ -12,7 +13,7 @@ export function watchLog(job: string, heard: () => void): () => void {
   const end = new AbortController();
   navigator.locks
     .request(name, { signal: end.signal }, () => {
-      const source = new EventSource(`/api/jobs/${job}/log/stream`);
+      const source = new EventSource(at(`/api/jobs/${job}/log/stream`));
       source.addEventListener("log", () => {
         heard();
         tabs.postMessage("log");

@@ -1,5 +1,6 @@
 import { ask } from "../api/client";
 import type { PaperKind } from "../api/generated/registries";
+import { at } from "../site/base";
 import type { JobEdits } from "./useJob";
 
 /** Which eave a detail is of; left out: the first. */
@@ -20,7 +21,7 @@ export async function printPaper(
   });
   edits.seen(etag ?? edits.etag());
   const link = document.createElement("a");
-  link.href = data.url;
+  link.href = at(data.url);
   link.download = `${kind.replaceAll(" ", "-")}-${data.number}.pdf`;
   link.click();
 }

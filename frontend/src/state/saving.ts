@@ -8,7 +8,9 @@ export type SaveState =
   | { kind: "saved"; at: string; by?: string }
   | { kind: "unsaved" }
   | { kind: "saving" }
-  | { kind: "failed"; why: string };
+  | { kind: "failed"; why: string }
+  /** Who looks may read the job, not change it. */
+  | { kind: "reading" };
 
 export interface Conflict {
   theirs: JobDocument;

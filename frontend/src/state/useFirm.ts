@@ -2,11 +2,12 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Answer, ask, type ProblemError } from "../api/client";
 import type { Firm, FirmAnswer } from "../api/types";
+import { useAccount } from "./account";
 
 export interface FirmHandle {
   firm: Firm | null;
-  /** Changes what the firm keeps. */
-  keep: (change: (firm: Firm) => Firm) => Promise<void>;
+  /** Changes what the firm keeps; null for whom that is not theirs to change. */
+  keep: ((change: (firm: Firm) => Firm) => Promise<void>) | null;
   said: string | null;
 }
 
@@ -21,6 +22,7 @@ export async function keepFirm(change: (firm: Firm) => Firm): Promise<Answer<Fir
 /** What the firm keeps from job to job: price book, house rules, target rules, products. */
 export function useFirm(): FirmHandle {
   const client = useQueryClient();
+  const { may } = useAccount();
   const [said, setSaid] = useState<string | null>(null);
   const { data } = useQuery({ queryKey: KEY, queryFn: () => ask<FirmAnswer>("GET", "/api/firm") });
   const keep = async (change: (firm: Firm) => Firm) => {
@@ -31,5 +33,5 @@ export function useFirm(): FirmHandle {
       setSaid(`Not kept: ${(error as ProblemError).message}`);
     }
   };
-  return { firm: data?.data.document ?? null, keep, said };
+  return { firm: data?.data.document ?? null, keep: may("office") ? keep : null, said };
 }

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, type ProblemError } from "../api/client";
 import type { JobDocument, StoredJob } from "../api/types";
 import { type Draft, keepDraft, keptDraft, redone, undone, withStep, withWhole } from "../document/draft";
+import { SIGNED_IN } from "./account";
 import {
   afterSave,
   type Conflict,
@@ -51,8 +52,12 @@ const SAVE_AFTER_MS = 500;
 const SAVING_AFTER_MS = 400;
 const RETRY_AFTER_MS = 4000;
 
-/** A job being edited: every edit is kept in the browser at once and saved to the server soon after. */
-export function useJob(id: string): { handle: JobHandle | null; failure: ProblemError | null; reload: () => void } {
+/** A job being edited: every edit is kept in the browser at once and saved to the server soon after. changes: whether who is at the screen
+ * may change it; else nothing they try is taken. */
+export function useJob(
+  id: string,
+  changes: boolean,
+): { handle: JobHandle | null; failure: ProblemError | null; reload: () => void } {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [save, setSave] = useState<SaveState>({ kind: "saved", at: "" });
   const [conflict, setConflict] = useState<Conflict | null>(null);
@@ -143,7 +148,8 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
       const open = opened(kept, data, etag ?? "", heard);
       put(open.draft);
       if (open.conflict) setConflict(open.conflict);
-      if (open.save === "soon") soon();
+      if (!changes) setSave({ kind: "reading" });
+      else if (open.save === "soon") soon();
       else setSave(open.save);
     } catch (error) {
       if (kept && (error as ProblemError).offline) {
@@ -152,7 +158,14 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
         if (kept.dirty) timer.current = window.setTimeout(() => void store(), RETRY_AFTER_MS);
       } else setFailure(error as ProblemError);
     }
-  }, [id, put, soon, store, heard]);
+  }, [id, put, soon, store, heard, changes]);
+
+  // What a sign-in that had ended kept from being saved.
+  useEffect(() => {
+    const again = () => void store();
+    window.addEventListener(SIGNED_IN, again);
+    return () => window.removeEventListener(SIGNED_IN, again);
+  }, [store]);
 
   useEffect(() => {
     void load();
@@ -162,13 +175,13 @@ export function useJob(id: string): { handle: JobHandle | null; failure: Problem
   const edit = useCallback(
     (label: string, recipe: (job: JobDocument) => void, merge = false) => {
       const before = current.current;
-      if (!before) return;
+      if (!before || !changes) return;
       const document = produce(before.document, (job) => void recipe(job as JobDocument));
       if (document === before.document) return;
       put(withStep(before, document, label, merge));
       if (!conflicting.current) soon();
     },
-    [put, soon],
+    [put, soon, changes],
   );
 
   const resolve = useCallback(

@@ -3,6 +3,7 @@ import { ask, type ProblemError } from "../api/client";
 import { type DeskKind, OF_A_DAY } from "../api/generated/registries";
 import type { components } from "../api/generated/schema";
 import { afterAnswers, keepOutbox, keptOutbox, type Outbox, withEntry, withPaperDay } from "../document/logEntries";
+import { useAccount } from "./account";
 import { watchLog } from "./logStream";
 import { NOBODY } from "./saving";
 
@@ -44,7 +45,11 @@ export function useLog(job: string): LogHandle {
   const [turn, setTurn] = useState(0);
   const [room, setRoom] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [actor, setName] = useState(() => localStorage.getItem(ACTOR) ?? NOBODY);
+  const { me, may } = useAccount();
+  const mayWrite = may("write");
+  const [typed, setName] = useState(() => localStorage.getItem(ACTOR) ?? NOBODY);
+  // Whoever signed in writes under their own name.
+  const actor = me.person?.name ?? typed;
   const current = useRef(outbox);
   const busy = useRef(false);
   const last = useRef(-1);
@@ -113,13 +118,17 @@ export function useLog(job: string): LogHandle {
   const write = useCallback(
     (kind: DeskKind, value: Record<string, unknown>, voids?: string) => {
       // What is written of a practice day is practice; a day that is begun here is real.
+      if (!mayWrite) {
+        setTrouble("your account reads the log and writes nothing in it");
+        return "";
+      }
       const practice = practising && OF_THE_DAY.has(kind) && kind !== "day.start";
       const id = crypto.randomUUID();
       put(withEntry(current.current, { kind, value, actor, voids, practice }, new Date(), id));
       void send();
       return id;
     },
-    [put, send, actor, practising],
+    [put, send, actor, practising, mayWrite],
   );
   return useMemo(
     () => ({
@@ -132,6 +141,7 @@ export function useLog(job: string): LogHandle {
       actor,
       add: (kind, value) => write(kind, value),
       addPaperDay: (said) => {
+        if (!mayWrite) return;
         put(withPaperDay(current.current, said, actor));
         void send();
       },
@@ -145,6 +155,6 @@ export function useLog(job: string): LogHandle {
         setName(next);
       },
     }),
-    [day, turn, outbox, trouble, room, actor, write, put, send],
+    [day, turn, outbox, trouble, room, actor, write, put, send, mayWrite],
   );
 }

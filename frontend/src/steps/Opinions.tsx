@@ -40,7 +40,7 @@ export function Opinions({ at }: { at: string }) {
                 })
               }
             />
-            {rule && rule !== firms ? (
+            {keep && rule && rule !== firms ? (
               <button
                 type="button"
                 className="link"

@@ -17,6 +17,8 @@ import "@mantine/core/styles/Input.css";
 import "@mantine/core/styles/Flex.css";
 import "@mantine/core/styles/FloatingIndicator.css";
 import "@mantine/core/styles/Text.css";
+import "@mantine/core/styles/ActionIcon.css";
+import "@mantine/core/styles/PasswordInput.css";
 import "@mantine/core/styles/Combobox.css";
 import "@mantine/core/styles/InlineInput.css";
 import "@mantine/core/styles/CheckboxIndicator.css";

@@ -23,14 +23,23 @@ export function WrittenField({ label, at, hint, unit, shown, fault, inputMode = 
   const { found, keep } = useUnfinished(at);
   const [text, setText] = useState(found ?? shown);
   const [refused, setRefused] = useState<string | null>(null);
-  const was = useRef(shown);
+  // What is shown follows the value in the same drawing: put in by an effect, it would come after the next key or
+  // the leaving of the field on a busy machine, and the old words would be written over the new.
+  const [was, setWas] = useState(shown);
+  const [typing, setTyping] = useState(false);
+  if (was !== shown) {
+    setWas(shown);
+    // What somebody is amid typing here is not taken from under their hands by what another tab saved.
+    if (!typing || text === was) {
+      setText(shown);
+      setRefused(null);
+    }
+  }
+  const kept = useRef(shown);
   useEffect(() => {
-    if (was.current === shown) return;
-    was.current = shown;
-    setText(shown);
-    setRefused(null);
-    keep(null);
-  }, [shown, keep]);
+    if (kept.current !== shown && !typing) keep(null);
+    kept.current = shown;
+  }, [shown, keep, typing]);
   const take = () => {
     const why = text === shown ? null : onWritten(text);
     setRefused(why);
@@ -55,7 +64,11 @@ export function WrittenField({ label, at, hint, unit, shown, fault, inputMode = 
         setText(event.currentTarget.value);
         keep(event.currentTarget.value);
       }}
-      onBlur={take}
+      onFocus={() => setTyping(true)}
+      onBlur={() => {
+        setTyping(false);
+        take();
+      }}
       onKeyDown={(event) => event.key === "Enter" && take()}
     />
   );

@@ -10,8 +10,11 @@ from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
 from ..store.jobs import JobStore
+from .asking import guard_rights
 from .calendar import calendar
-from .devices import devices, guard_devices
+from .deeds import record, write_deeds
+from .devices import devices
+from .door import Door, set_door
 from .exchange.archive import archives
 from .exchange.csv_files import csv_files
 from .exchange.dxf_files import dxf_files
@@ -25,21 +28,50 @@ from .jobs import jobs
 from .lists import offered
 from .loads import loads
 from .log import logs
+from .me import me
 from .packing import Packing
 from .pages import pages
 from .papers import checks, papers
+from .people import people
 from .photos import photos
 from .planning import planning
 from .problems import Problem, handle_problems, invalid
 from .products import tables
 from .racks import racks
 from .routes import check_routes
-from .security import LOCAL_HOSTS, guard
+from .security import guard
 from .soundness import soundness
 from .wire import pack_answers
 
+# Reached on this machine alone.
+HERE_ALONE = Door()
+PARTS = (
+    jobs,
+    logs,
+    papers,
+    checks,
+    planning,
+    offered,
+    photos,
+    csv_files,
+    dxf_files,
+    edits,
+    archives,
+    racks,
+    tables,
+    firm,
+    calendar,
+    loads,
+    devices,
+    field,
+    soundness,
+    me,
+    people,
+    record,
+)
 
-def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> OpenAPI:
+
+def create_app(folder: Path | None, at: Door = HERE_ALONE) -> OpenAPI:
     """The WSGI application over a data folder; without one, only good for its OpenAPI document."""
     app = OpenAPI(
         "elm_cover",
@@ -59,32 +91,15 @@ def create_app(folder: Path | None, hosts: tuple[str, ...] = LOCAL_HOSTS) -> Ope
         app.extensions["elm_cover_store"] = JobStore(folder, summarise)
     app.extensions[LONG] = app.extensions[SHORT] = Here()
     app.extensions["elm_cover_tell"] = app.extensions["elm_cover_saved"] = lambda _: None
+    app.extensions["elm_cover_end"] = lambda _: None
     pack_answers(app)
-    guard(app, hosts)
+    set_door(app, at)
+    guard(app)
     if folder is not None:
-        guard_devices(app)
+        guard_rights(app)
+        write_deeds(app)
     handle_problems(app)
-    for part in (
-        jobs,
-        logs,
-        papers,
-        checks,
-        planning,
-        offered,
-        photos,
-        csv_files,
-        dxf_files,
-        edits,
-        archives,
-        racks,
-        tables,
-        firm,
-        calendar,
-        loads,
-        devices,
-        field,
-        soundness,
-    ):
+    for part in PARTS:
         app.register_api(part)
 
     @app.get("/api/openapi.json", doc_ui=False)

@@ -30,10 +30,10 @@ from .answers.calendar import (
     ProposeAsked,
     WeatherAsked,
 )
+from .asking import asking_actor, job_store
 from .blueprint import APIBlueprint
 from .calendar_board import StoredBoard, ordered, puzzle, solved_puzzle, stored_board, told_line
 from .heavy import LONG, in_a_worker
-from .jobs import ACTOR, job_store
 from .problems import Problem
 
 calendar = APIBlueprint("calendar", __name__, url_prefix="/api/calendar", abp_tags=[Tag(name="calendar")])
@@ -119,7 +119,7 @@ def put_places(body: PlacesAsked) -> Response:
         raise JobError(faults)
     store = job_store()
     placed = [(p.job, p.crew, p.day, p.half) for p in body.places if p.crew is not None and p.day is not None]
-    place_all(store, placed, ACTOR)
+    place_all(store, placed, asking_actor())
     unplace(store, [p.job for p in body.places if p.crew is None])
     return jsonify({"count": len(body.places)})
 

@@ -25,15 +25,15 @@ from ..store.firm import read_firm
 from .answers.field import FieldDays, PackQuery, RunAnswer
 from .answers.jobs import JobPath
 from .answers.proof import ProofAnswer
+from .asking import asker, job_store
 from .blueprint import APIBlueprint
 from .calendar_board import stored_board, told_line
-from .devices import asking_device
 from .heavy import in_a_worker
-from .jobs import job_store
 from .kept_log import LOGS, records
 from .log import logged_day
 from .packing import written
 from .problems import Problem
+from .rights import WRITE
 from .stops import SEEN, stops_seen
 
 field = APIBlueprint("field", __name__, url_prefix="/api", abp_tags=[Tag(name="field")])
@@ -130,7 +130,7 @@ def proved(given: bytes, how: str) -> bytes:
     summary="Today's and tomorrow's jobs of the crew; where there are none, those of the next day that has any",
 )
 def read_days() -> Response:
-    device = asking_device()
+    me = asker()
     today = date.today()
     made = stored_board(job_store(), today, LOOKED_AHEAD_DAYS, today)
     lines = {line.id: told_line(line) for line in made.lines}
@@ -142,7 +142,7 @@ def read_days() -> Response:
         for one in made.board.bars:
             halves = [half for at, half in one.bar.halves if at == day]
             placed = one.bar.placed
-            if not halves or (device is not None and device.crew not in (None, placed.crew)):
+            if not halves or me.crew not in (None, placed.crew):
                 continue
             line = lines[placed.job]
             jobs.append(
@@ -161,5 +161,5 @@ def read_days() -> Response:
         days.append({"day": day.isoformat(), "jobs": sorted(jobs, key=lambda job: (job["half"], job["name"]))})
         if offset > 1 or (offset == 1 and any(one["jobs"] for one in days)):
             break
-    told = None if device is None else device.name
-    return jsonify({"device": told, "crew": None if device is None else device.crew, "days": days})
+    whose = {"device": me.name if me.who == "device" else None, "person": me.name if me.session else None}
+    return jsonify({**whose, "writes": me.who in WRITE.reach, "crew": me.crew, "days": days})

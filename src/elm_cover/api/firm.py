@@ -11,8 +11,9 @@ from pydantic import BaseModel
 from ..job.firm import Firm
 from ..store.firm import StoredFirm, keep_firm, read_firm
 from .answers.jobs import IfMatch
+from .asking import asking_actor, job_store
 from .blueprint import APIBlueprint
-from .jobs import ACTOR, job_store, version_seen
+from .jobs import version_seen
 from .problems import Problem
 
 firm = APIBlueprint("firm", __name__, url_prefix="/api/firm", abp_tags=[Tag(name="firm")])
@@ -36,7 +37,7 @@ def keep(header: IfMatch, body: Firm) -> Response:
     if isinstance(seen, Response):
         return seen
     document: dict[str, Any] = body.model_dump(mode="json", exclude_unset=True)
-    return _answer(keep_firm(job_store(), document, seen, ACTOR))
+    return _answer(keep_firm(job_store(), document, seen, asking_actor()))
 
 
 def _answer(stored: StoredFirm) -> Response:

@@ -10,7 +10,7 @@ from flask_openapi3 import Tag
 from ..edits.changes import changes
 from ..formats.job_file import dump_document
 from ..job import Job
-from ..store.jobs import JobStore, StoredJob
+from ..store.jobs import StoredJob
 from ..store.revisions import Change
 from ..store.shelf import Sought
 from .answers.changes import ChangeList
@@ -25,18 +25,13 @@ from .answers.jobs import (
     ShelfQuery,
     StoredJobAnswer,
 )
+from .asking import asking_actor, job_store
 from .blueprint import APIBlueprint
+from .deeds import tell
 from .packing import written
 from .problems import Problem, problem
 
-ACTOR = "local"
 jobs = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")])
-
-
-def job_store() -> JobStore:
-    """The store behind the running application."""
-    store: JobStore = current_app.extensions["elm_cover_store"]
-    return store
 
 
 MOST_NAME = 2000
@@ -44,6 +39,7 @@ MOST_NAME = 2000
 
 def stored_answer(job: StoredJob, status: int = 200) -> Response:
     """A stored job as a response, its save number as the ETag."""
+    tell(job=job.id)
     response = jsonify(job.told())
     response.status_code = status
     response.set_etag(str(job.saves))
@@ -91,13 +87,15 @@ def list_jobs(query: ShelfQuery) -> Response:
         + b"}"
         for line in page.lines
     ]
-    rest = written({"count": page.count, "next": page.next, "making": job_store().stale(query.bin)})
+    # Counting through all that is stored takes longer than the page: only where others than these may be found by it.
+    making = job_store().stale(query.bin) if sought.by_figures else sum(bool(line.stale) for line in page.lines)
+    rest = written({"count": page.count, "next": page.next, "making": making})
     return Response(b'{"jobs":[' + b",".join(lines) + b"]," + rest[1:], mimetype="application/json")
 
 
 @jobs.post("", responses={201: StoredJobAnswer, 422: Problem}, summary="Store a new job")
 def create_job(body: Job) -> Response:
-    job = job_store().create(dump_document(body), ACTOR)
+    job = job_store().create(dump_document(body), asking_actor())
     response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response
@@ -117,20 +115,20 @@ def replace_job(path: JobPath, query: SaveQuery, header: IfMatch, body: Job) -> 
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    job = job_store().replace(path.job_id, dump_document(body), seen, Change(actor=ACTOR, reason=query.reason))
+    job = job_store().replace(path.job_id, dump_document(body), seen, Change(actor=asking_actor(), reason=query.reason))
     current_app.extensions["elm_cover_saved"](path.job_id)
     return stored_answer(job)
 
 
 @jobs.delete("/<job_id>", responses={204: None, 404: Problem}, summary="Put a job in the bin")
 def discard_job(path: JobPath) -> Response:
-    job_store().discard(path.job_id, ACTOR)
+    job_store().discard(path.job_id, asking_actor())
     return Response(status=204)
 
 
 @jobs.post("/<job_id>/bring-out", responses={200: StoredJobAnswer, 404: Problem}, summary="Take a job out of the bin")
 def bring_out(path: JobPath) -> Response:
-    return stored_answer(job_store().bring_out(path.job_id, ACTOR))
+    return stored_answer(job_store().bring_out(path.job_id, asking_actor()))
 
 
 @jobs.post(
@@ -143,7 +141,7 @@ def duplicate_job(path: JobPath) -> Response:
     if "trades" in document:
         document["trades"] = [{"trade": one["trade"]} for one in document["trades"]]
     document["name"] = f"{document.get('name') or 'Unnamed job'}, copy"[:MOST_NAME]
-    return stored_answer(job_store().create(document, ACTOR), 201)
+    return stored_answer(job_store().create(document, asking_actor()), 201)
 
 
 @jobs.get("/<job_id>/revisions", responses={200: RevisionList, 404: Problem}, summary="A job's history")
@@ -179,6 +177,6 @@ def bring_back(path: RevisionPath, header: IfMatch) -> Response:
     seen = version_seen(header)
     if isinstance(seen, Response):
         return seen
-    job = job_store().bring_back(path.job_id, path.number, seen, ACTOR)
+    job = job_store().bring_back(path.job_id, path.number, seen, asking_actor())
     current_app.extensions["elm_cover_saved"](path.job_id)
     return stored_answer(job)

@@ -20,9 +20,9 @@ from ..job.firm import Firm
 from ..store.firm import read_firm
 from .answers.load import LoadAnswer, LoadAsked
 from .answers.view import ViewQuery
+from .asking import job_store
 from .blueprint import APIBlueprint
 from .heavy import LONG, in_a_worker
-from .jobs import job_store
 from .log import logged_day
 from .packing import written
 from .problems import Problem

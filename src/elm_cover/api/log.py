@@ -22,9 +22,8 @@ from ..store.log import Answer, Bound, Sent, full_text
 from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
+from .asking import as_long_as, asker, asking_actor, asking_sender, brings_anybodys, job_store
 from .blueprint import APIBlueprint
-from .devices import asking_actor, asking_sender
-from .jobs import job_store
 from .kept_log import LOGS
 from .problems import Problem, problem
 
@@ -58,10 +57,13 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
             refused[place] = "; ".join(map(str, error.faults))
     mono_s = None if body.mono_now_ms is None else body.mono_now_ms / 1000
     timed = _timed(list(read.values()), Arrival(now.timestamp(), offset_s, mono_s, body.run))
+    own = _actor_told()
     unsaid = frozenset(
-        read[place].id for place, sent in enumerate(body.entries) if place in read and not sent.get("actor")
+        read[place].id for place, sent in enumerate(body.entries) if place in read and (own or not sent.get("actor"))
     )
-    found = job_store().exchange(path.job_id, Sent(timed, asking_sender(), unsaid), body.after, LOG_BOUND)
+    found = job_store().exchange(
+        path.job_id, Sent(timed, asking_sender(), unsaid, brings_anybodys()), body.after, LOG_BOUND
+    )
     answered = iter(found.answers)
     if any(one.state == "accepted" for one in found.answers):
         current_app.extensions["elm_cover_tell"](path.job_id)
@@ -91,12 +93,19 @@ def log_stream(path: JobPath) -> Response:
     store = job_store()
     store.get(path.job_id)
     request.environ["elm_cover.stream"] = path.job_id
+    request.environ["elm_cover.asked"] = as_long_as()
     return Response(b"", mimetype="text/event-stream")
+
+
+def _actor_told() -> str | None:
+    """Who did it, where that is whoever signed in; the office may bring anybody's entries from a file, and a device names its people."""
+    me = asker()
+    return me.name if me.session is not None and me.who != "office" else None
 
 
 def _read(sent: dict[str, Any]) -> LogEntry:
     """The entry as it was sent. Raises JobError with a sentence that says the way out."""
-    entry = read_entry({**sent, "actor": sent.get("actor") or asking_actor(), "clock": None})
+    entry = read_entry({**sent, "actor": _actor_told() or sent.get("actor") or asking_actor(), "clock": None})
     if entry.kind == "work.left" and not key_can_be_left(str(entry.value["key"])):
         text = "cannot be left out: it is there to keep somebody safe. Do it, or start the day with a name and a reason"
         raise JobError([Fault("value.key", text)])

@@ -33,9 +33,11 @@ from .answers.jobs import (
     RevisionPath,
     VerifiedAnswer,
 )
+from .asking import asking_actor, job_store
 from .blueprint import APIBlueprint
+from .deeds import tell
 from .heavy import in_a_worker
-from .jobs import ACTOR, job_store, version_seen
+from .jobs import version_seen
 from .kept_log import LOGS, records
 from .problems import Problem, problem
 from .stops import SEEN, stops_seen
@@ -74,12 +76,13 @@ def issue_paper(path: JobPath, query: PaperQuery, header: IfMatch) -> Response:
         path.job_id,
         query.kind,
         seen,
-        ACTOR,
+        asking_actor(),
         lambda document, revision: in_a_worker(
             paper_printed, json.dumps({**asked, "revision": revision}), json.dumps(document).encode()
         ),
     )
     url = f"/api/jobs/{path.job_id}/papers/{number}"
+    tell(what=f"{query.kind} {number}")
     response = jsonify({"number": number, "revision": job.revision, "url": url})
     response.status_code = 201
     response.set_etag(str(job.saves))

@@ -10,8 +10,8 @@ from pydantic import BaseModel, Field
 
 from ..formats.photo import MOST_BYTES, keep_photo
 from ..store.photos import photo_path, put_bytes
+from .asking import job_store
 from .blueprint import APIBlueprint
-from .jobs import job_store
 from .problems import Problem, problem
 
 KEPT_IN_MEMORY_BYTES = 1_000_000

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+import math
 from collections.abc import Callable, Sequence
 from typing import Any
 
@@ -20,9 +21,11 @@ from ..store.devices import NoSuchDeviceError, TooManyDevicesError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, StaleSaveError
 from ..store.papers import NoSuchPaperError
+from ..store.people import NoSuchPersonError, PeopleError
 from ..store.photos import NoSuchPhotoError
 from ..store.revisions import NoSuchRevisionError
 from ..store.shelf import NoSuchPageError
+from ..store.tries import TooManyTriesError
 from .heavy import BusyError, GoneError, TooHeavyError, WorkFailedError
 
 log = logging.getLogger(__name__)
@@ -143,6 +146,14 @@ def _busy(error: BusyError) -> Response:
     return response
 
 
+def _tries(error: TooManyTriesError) -> Response:
+    wait_s = max(1, math.ceil(error.wait_s))
+    text = f"Too many tries. Wait {math.ceil(wait_s / 60)} min, or ask the office for a new link."
+    response = problem(429, "Wait a while", text)
+    response.headers["Retry-After"] = str(wait_s)
+    return response
+
+
 # What each error becomes, the nearest class first; none shows a trace.
 ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (PhotoTooLargeError, lambda error: faulty(error.faults, 413, "Too large")),
@@ -155,6 +166,9 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     ),
     (NoSuchPaperError, lambda _: problem(404, "No such paper", "No paper of that number was issued for the job.")),
     (NoSuchPhotoError, lambda _: problem(404, "No such photo", "No photo of that name is stored here.")),
+    (NoSuchPersonError, lambda _: problem(404, "No such person", "Nobody of that id has an account here.")),
+    (PeopleError, lambda error: problem(409, "Not possible", str(error).capitalize() + ".")),
+    (TooManyTriesError, _tries),
     (NoSuchDeviceError, lambda _: problem(404, "No such device", "No device of that id was ever made here.")),
     (TooManyDevicesError, lambda error: problem(409, "Too many devices", str(error).capitalize() + ".")),
     (TooHeavyError, lambda error: problem(422, "Too much work for one request", str(error))),

@@ -3,30 +3,20 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Iterable
-from urllib.parse import urlsplit
 
 from flask import Flask, Response, g, request
 from werkzeug.exceptions import HTTPException
 
+from .door import NOT_HERE, door
 from .problems import problem
-from .routes import LIGHT, LITTLE_BYTES, route_of
+from .routes import CHANGES, LIGHT, LITTLE_BYTES, route_of
 from .wire import FOR_GOOD
 
-LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
-CHANGES = ("POST", "PUT", "PATCH", "DELETE")
+TRUSTED = "/door/trusted"
 
 
 def _size(count: int) -> str:
     return f"{count / 1e6:.0f} MB" if count >= 1_000_000 else f"{count:,} bytes"
-
-
-def _host_of(origin: str) -> str | None:
-    """Host and port of an origin; None where it is no address at all."""
-    try:
-        return urlsplit(origin).netloc.lower()
-    except ValueError:
-        return None
 
 
 def style_nonce() -> str:
@@ -46,14 +36,19 @@ def body_and_lane(app: Flask, method: str, path: str) -> tuple[int, str]:
     return (LITTLE_BYTES, LIGHT) if row is None else (row.body_bytes, row.lane)
 
 
+def refuses(app: Flask, environ: dict[str, object]) -> bool:
+    """Whether a request is refused whatever its body says: by its size, host, origin, or who asks."""
+    with app.request_context(environ):
+        return app.preprocess_request() is not None
+
+
 def _body_bytes(method: str, rule: str) -> int:
     row = route_of(method, rule)
     return LITTLE_BYTES if row is None else row.body_bytes
 
 
-def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
+def guard(app: Flask) -> None:
     """Checks every request, and puts the headers on every answer."""
-    allowed = frozenset(hosts)
 
     @app.before_request
     def _check() -> Response | None:
@@ -62,12 +57,10 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
         if (request.content_length or 0) > request.max_content_length:
             limit = f"At most {_size(request.max_content_length)} here; this is {_size(request.content_length or 0)}."
             return problem(413, "Too large", limit)
-        host = request.host.lower()
-        name = host if host.endswith("]") else host.rsplit(":", 1)[0] if ":" in host else host
-        if name not in allowed:
-            return problem(421, "Not the address of this program", "Open it by the address it printed at its start.")
+        if not door().answers(request.host.lower()):
+            return problem(421, "Not the address of this program", NOT_HERE)
         origin = request.headers.get("Origin")
-        if request.method in CHANGES and origin is not None and _host_of(origin) != host:
+        if request.method in CHANGES and origin is not None and origin.lower() != door().origin():
             return problem(403, "Asked by another page", "Only this program's own pages may change jobs.")
         return None
 
@@ -82,7 +75,9 @@ def guard(app: Flask, hosts: Iterable[str] = LOCAL_HOSTS) -> None:
         response.headers["X-Frame-Options"] = "DENY"
         response.headers["Referrer-Policy"] = "no-referrer"
         response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
-        response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
+        # Whether a phone trusts the certificate is asked from a page that came without it; there is nothing in the answer.
+        asked_from_outside = request.path == TRUSTED
+        response.headers["Cross-Origin-Resource-Policy"] = "cross-origin" if asked_from_outside else "same-origin"
         response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()"
         if request.path.startswith("/api/"):
             photo = request.method == "GET" and request.path.startswith("/api/photos/") and response.status_code == 200

@@ -7,8 +7,8 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel
 
 from ..store.soundness import in_words, kept_soundness
+from .asking import job_store
 from .blueprint import APIBlueprint
-from .jobs import job_store
 
 soundness = APIBlueprint("soundness", __name__, url_prefix="/api", abp_tags=[Tag(name="jobs")])
 

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic_core import to_jsonable_python
 
 from ..core.filling import WORDS, balance, run_of, stops_left
-from ..core.log import Entry, fold, in_words, ordered
+from ..core.log import Entry, fold, in_words
 from .field_pack import read_pack, run_json
 
 # Entries listed at the desk, the last ones.
@@ -21,7 +21,7 @@ def run_told(pack: Mapping[str, Any], entries: Sequence[Entry], names: Mapping[s
     run = run_of(table, entries)
     told = run_json(run)
     given = {product["id"]: product for product in pack["fill"]["products"]}
-    day = fold(entries)
+    day = fold(run.walked.log)
     for product in told["products"]:
         of = given[product["product"]]
         word = product["verdict"]["word"] if product["verdict"] else None
@@ -53,13 +53,12 @@ def run_told(pack: Mapping[str, Any], entries: Sequence[Entry], names: Mapping[s
         "causes": pack["causes"],
         "checked": walked.causes,
         "balance": to_jsonable_python(balance(run, day, {id_: product["name"] for id_, product in given.items()})),
-        "entries": listed(entries, pack),
+        "entries": listed(walked.log.written, pack),
     }  # fmt: skip
 
 
-def listed(entries: Sequence[Entry], pack: Mapping[str, Any]) -> list[dict[str, Any]]:
-    """The last entries, newest first, each in words, with what took it back."""
-    inorder = ordered(entries)
+def listed(inorder: Sequence[Entry], pack: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """The last entries, newest first, each in words, with what took it back. inorder: every one, as ordered."""
     voided = {entry.voids: entry.id for entry in inorder if entry.kind == "void"}
     items = {item["key"]: item["what"] for item in pack["work"]["items"]}
     loaded = {line["what"]: line["title"] for line in pack["load"]}

@@ -38,7 +38,7 @@ def leak_sheet(job: Job, today: date, log: Sequence[LogEntry] = ()) -> bytes:
 
 
 def _story(proved: ProvedJob) -> list[Flowable]:
-    points = {word: points_of([(e.kind, e.value) for e in proved.proof.run.walked.stood], word) for word in TESTS}
+    points = {word: points_of([(e.kind, e.value) for e in proved.proof.run.walked.log.entries], word) for word in TESTS}
     leak = proved.proof.leakage
     tests = {"before": leak.before, "after": leak.after}
     story: list[Flowable] = []

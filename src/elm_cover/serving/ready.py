@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import gc
 import os
 
 NICE = 10
@@ -13,14 +12,13 @@ with contextlib.suppress(AttributeError, OSError):
     os.nice(NICE)
 
 # All of the program, not only the heavy work: a worker runs the head of the command line too, as Python's own workers do.
-from .. import cli_crew, cli_day, cli_papers  # noqa: E402, F401
+from .. import cli_crew, cli_day, cli_papers, cli_people  # noqa: E402, F401
 from ..api import app, heavy  # noqa: E402, F401
+from .collector import all_is_loaded  # noqa: E402
 
 heavy.keep_less()
 
-# What is loaded now is shared by all that are forked; the collector would write into it.
-gc.collect()
-gc.freeze()
+all_is_loaded()
 
 # The program was stopped meanwhile: nobody is left to work for.
 if os.getppid() != ASKED_BY:

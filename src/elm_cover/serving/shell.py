@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import asyncio
+import io
 import tempfile
-from collections.abc import Awaitable, Callable
+from collections.abc import Awaitable, Callable, Mapping
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import IO, Any
 
 from .said import Headers, problem_bytes, problem_headers
-from .streams import News, Send
-from .wsgi import Answer, Request, answered, next_piece
+from .streams import Looking, News, Send
+from .wsgi import Answer, Environ, Request, answered, next_piece
 
 Receive = Callable[[], Awaitable[dict[str, Any]]]
 Row = tuple[int, str]
@@ -23,6 +24,9 @@ LEAST_BYTES_A_SECOND = 500_000
 # So long who asked may leave an answer unread.
 READING_S = 30.0
 KEPT_IN_MEMORY_BYTES = 1_000_000
+# Lanes with many places, and up to which size a body in one of them is read before it is known who sends it.
+QUICK = ("light", "computed")
+LARGE_BYTES = 64_000
 
 
 @dataclass(frozen=True)
@@ -33,8 +37,15 @@ class Lane:
     most: int
 
 
-# Who waits for a worker waits in a thread: there are many of those, and they do nothing. Of pictures one is worked on, and few wait.
-LANES = {"light": Lane(8, 1000), "computed": Lane(3, 200), "heavy": Lane(32, 32), "photo": Lane(1, 4)}
+# Who waits for a worker waits in a thread: there are many of those, and they do nothing. Of pictures one is worked on, and few wait. Of
+# hashes of passwords two: they take a processor each.
+LANES = {
+    "light": Lane(8, 1000),
+    "computed": Lane(3, 200),
+    "heavy": Lane(32, 32),
+    "photo": Lane(1, 4),
+    "signing in": Lane(2, 60),
+}
 
 
 class RefusedError(Exception):
@@ -49,10 +60,13 @@ class Shell:
     """An ASGI application over a WSGI one.
 
     row: how many bytes of body a method and path take, and in which lane they are answered. news: tells streams what there is to tell.
+    refuses: whether the application refuses a request whatever its body says.
     """
 
-    def __init__(self, app: Any, row: Callable[[str, str], Row], news: News) -> None:
-        self.app, self.row, self.news = app, row, news
+    def __init__(
+        self, app: Any, row: Callable[[str, str], Row], news: News, refuses: Callable[[Environ], bool] = lambda _: False
+    ) -> None:
+        self.app, self.row, self.news, self.refuses = app, row, news, refuses
         self.pools = {name: ThreadPoolExecutor(lane.threads, name) for name, lane in LANES.items()}
         # How many are in each lane: of the loop alone.
         self.inside = dict.fromkeys(LANES, 0)
@@ -70,6 +84,8 @@ class Shell:
 
     async def _answer(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         most_bytes, lane = self.row(scope["method"], scope["path"])
+        if (lane not in QUICK or announced_bytes(scope) > LARGE_BYTES) and await self._refused(scope, send):
+            return
         # Before its body is read: who is told to come again has sent for nothing, and takes no memory.
         if self.inside[lane] >= LANES[lane].most:
             raise RefusedError(
@@ -80,6 +96,15 @@ class Shell:
             await self._in_lane(lane, most_bytes, scope, receive, send)
         finally:
             self.inside[lane] -= 1
+
+    async def _refused(self, scope: dict[str, Any], send: Send) -> bool:
+        """Answers who may not ask before their body is read: they fill no disk, and take no place in a lane that has few."""
+        if not await self._call("light", self.refuses, Request(scope, io.BytesIO(), 0).environ()):
+            return False
+        answer = await self._call("light", answered, self.app, Request(scope, io.BytesIO(), 0).environ())
+        await self._send(answer, send, "light")
+        scope["elm_cover.linger"]()
+        return True
 
     async def _in_lane(self, lane: str, most_bytes: int, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         with tempfile.SpooledTemporaryFile(KEPT_IN_MEMORY_BYTES) as body:
@@ -92,7 +117,18 @@ class Shell:
                 answer = await self._call(lane, answered, self.app, environ)
                 stream = environ.get("elm_cover.stream")
                 if stream is not None and answer.status == 200:
-                    await self.news.stream(stream, answer.headers, send, watch, (scope.get("client") or ("",))[0])
+                    asked = environ.get("elm_cover.asked")
+
+                    async def still() -> bool:
+                        return asked is None or bool(await self._call("light", asked.still))
+
+                    looking = Looking(
+                        job=stream,
+                        client=(scope.get("client") or ("",))[0],
+                        whose=() if asked is None else asked.whose,
+                        still=still,
+                    )
+                    await self.news.stream(looking, answer.headers, send, watch)
                 else:
                     await self._send(answer, send, lane)
             finally:
@@ -104,8 +140,7 @@ class Shell:
 
     async def _read(self, scope: dict[str, Any], receive: Receive, body: IO[bytes], limit: int) -> Request | None:
         """The request with its body; None where who asked has gone. Raises RefusedError."""
-        told = dict(scope["headers"]).get(b"content-length", b"0")
-        announced = int(told) if told.isdigit() else 0
+        announced = announced_bytes(scope)
         if announced > limit:
             raise RefusedError(413, f"At most {limit:,} bytes here; this is {announced:,} bytes.")
         loop, size = asyncio.get_running_loop(), 0
@@ -145,6 +180,12 @@ class Shell:
         finally:
             if answer.close is not None:
                 answer.close()
+
+
+def announced_bytes(scope: Mapping[str, Any]) -> int:
+    """How large a body says that it is."""
+    told = dict(scope["headers"]).get(b"content-length", b"0")
+    return int(told) if told.isdigit() else 0
 
 
 async def _whole(send: Send, status: int, headers: Headers, body: bytes) -> None:

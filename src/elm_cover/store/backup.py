@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 import sqlite3
 import tempfile
 import zipfile
@@ -11,11 +10,11 @@ from contextlib import closing
 from pathlib import Path
 
 from .database import FILE_NAME, PRIVATE_FILE, WAY_OUT, StoreError, make_private, open_database
+from .photo_names import PHOTO_NAME
 from .sums import PHOTOS, damaged_papers, damaged_photo, damaged_photos, is_as_named
 
 # Of an entry's flags, the one that says that it is encrypted.
 ENCRYPTED = 0x1
-PHOTO_NAME = re.compile(r"[0-9a-f]{64}\.jpg")
 # A backup unpacks to a few times its size; what unpacks to more was not made here.
 LEAST_UNPACKED_BYTES, MOST_TIMES, CHUNK_BYTES = 50_000_000, 100, 1 << 20
 
@@ -87,6 +86,7 @@ def restore(file: Path, folder: Path) -> list[str]:
             with zipfile.ZipFile(file) as archive:
                 _unpack(archive, file, unpacked)
             _check(unpacked, file)
+            _signed_out(unpacked / FILE_NAME)
             damaged = [*damaged_photos(unpacked), *damaged_papers(unpacked / FILE_NAME)]
             if folder.exists():
                 folder.rmdir()
@@ -96,6 +96,14 @@ def restore(file: Path, folder: Path) -> list[str]:
             raise
         raise StoreError(f"{file} cannot be read as a backup: {error}") from error
     return damaged
+
+
+def _signed_out(file: Path) -> None:
+    """Who was signed out since, or whose invitation was used, is not let in again by a backup from before."""
+    with closing(sqlite3.connect(file)) as raw, raw:
+        raw.execute("DELETE FROM session")
+        raw.execute("DELETE FROM invitation")
+        raw.execute("DELETE FROM attempt")
 
 
 def _unpack(archive: zipfile.ZipFile, file: Path, folder: Path) -> None:

@@ -5,11 +5,12 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import UTC, date, datetime
+from datetime import date
 from typing import Any
 
 from ..job.stages import STAGES, dated
 from .jobs import JobStore, NoSuchJobError
+from .moment import now_text
 from .rows import BusyRow, DewPointRow, JobRow, PlacementRow, WeatherRow
 
 # Jobs that a calendar shows: those placed, and those sold or at work that wait for a day.
@@ -102,7 +103,7 @@ def calendar_lines(store: JobStore, first: date, last: date) -> list[CalendarLin
 
 def place_all(store: JobStore, placed: Sequence[tuple[str, str, date, int]], actor: str) -> None:
     """Puts several jobs on the calendar in one go: all of them or none. Raises NoSuchJobError."""
-    now = datetime.now(UTC).isoformat(timespec="seconds")
+    now = now_text()
     with store.writing():
         for job_id, crew, day, half in placed:
             if not JobRow.select().where((JobRow.id == job_id) & JobRow.deleted_at.is_null()).exists():

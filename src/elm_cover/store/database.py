@@ -12,6 +12,7 @@ from pathlib import Path
 from peewee import DatabaseError, OperationalError, SqliteDatabase
 
 from ..job.paper_seal import sum_of
+from .photo_names import photos_named
 
 FILE_NAME = "elm-cover.sqlite"
 # A save is on the disk before it is acknowledged: WAL, which a database stays in once it is told so, with a sync at every commit.
@@ -77,6 +78,7 @@ def open_beside(folder: Path) -> SqliteDatabase:
     # Searching knows no capitals in any alphabet; SQLite's own folding knows the Latin ones alone.
     database.register_function(str.casefold, "casefold", 1)
     database.register_function(sum_of, "sha256_of", 1)
+    database.register_function(photos_named, "photos_named", 1)
     return database
 
 

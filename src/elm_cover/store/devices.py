@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-import hashlib
 import secrets
 import uuid
 from collections.abc import Mapping
+from contextlib import suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
+from peewee import DatabaseError
+
 from .jobs import JobStore
-from .rows import DeviceRow, PlacementRow
+from .moment import now_text
+from .rows import DeviceRow
+from .tokens import sum_of_token
 
 MOST_DEVICES = 500
 # How often it is written down that a device asked.
@@ -38,14 +42,6 @@ class TooManyDevicesError(RuntimeError):
     """More devices than a firm has."""
 
 
-def _sum_of(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
-
-
-def _now() -> str:
-    return datetime.now(UTC).isoformat(timespec="seconds")
-
-
 def _device(row: DeviceRow) -> Device:
     return Device(row.id, row.name, row.crew, row.made_at, row.revoked_at, row.seen_at)
 
@@ -57,7 +53,12 @@ def add_device(store: JobStore, name: str, crew: str | None, actor: str) -> tupl
         if DeviceRow.select().where(DeviceRow.revoked_at.is_null()).count() >= MOST_DEVICES:
             raise TooManyDevicesError(f"up to {MOST_DEVICES} devices; revoke those that are used no more")
         row = DeviceRow.create(
-            id=str(uuid.uuid4()), name=name, crew=crew, token_sha256=_sum_of(token), actor=actor, made_at=_now()
+            id=str(uuid.uuid4()),
+            name=name,
+            crew=crew,
+            token_sha256=sum_of_token(token),
+            actor=actor,
+            made_at=now_text(),
         )
         return _device(row), token
 
@@ -76,30 +77,21 @@ def change_device(store: JobStore, device_id: str, told: Mapping[str, Any]) -> D
             raise NoSuchDeviceError(device_id)
         row.name, row.crew = told.get("name") or row.name, told.get("crew", row.crew)
         if told.get("revoke") and row.revoked_at is None:
-            row.revoked_at = _now()
+            row.revoked_at = now_text()
         row.save()
         return _device(row)
-
-
-def sees_job(store: JobStore, device: Device, job_id: str) -> bool:
-    """Whether a device may have to do with a job: one of a crew with those that stand with it on the calendar, any other with all."""
-    if device.crew is None:
-        return True
-    with store.reading():
-        return bool(
-            PlacementRow.select().where((PlacementRow.job == job_id) & (PlacementRow.crew == device.crew)).exists()
-        )
 
 
 def device_of(store: JobStore, token: str) -> Device | None:
     """Whose token that is; None where it is nobody's, or was revoked."""
     with store.reading():
-        row = DeviceRow.get_or_none(DeviceRow.token_sha256 == _sum_of(token))
+        row = DeviceRow.get_or_none(DeviceRow.token_sha256 == sum_of_token(token))
         found = None if row is None or row.revoked_at is not None else _device(row)
     if found is None:
         return None
     now = datetime.now(UTC)
     if found.seen_at is None or now - datetime.fromisoformat(found.seen_at) >= SEEN_EVERY:
-        with store.writing():
-            DeviceRow.update(seen_at=_now()).where(DeviceRow.id == found.id).execute()
+        # Where nothing can be written, what is there is read all the same.
+        with suppress(DatabaseError), store.writing():
+            DeviceRow.update(seen_at=now_text()).where(DeviceRow.id == found.id).execute()
     return found

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import json
 from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Any
 
 from .jobs import JobStore
+from .moment import now_text
 from .rows import FirmRow
 
 
@@ -42,6 +42,6 @@ def keep_firm(store: JobStore, document: dict[str, Any], seen: int, actor: str) 
         if saves != seen:
             raise StaleFirmError(StoredFirm(saves, {} if row is None else json.loads(row.document)))
         text = json.dumps(document, ensure_ascii=False, separators=(",", ":"))
-        now = datetime.now(UTC).isoformat(timespec="seconds")
+        now = now_text()
         FirmRow.replace(id=1, saves=saves + 1, actor=actor, saved_at=now, document=text).execute()
         return StoredFirm(saves + 1, document)

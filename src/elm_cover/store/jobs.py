@@ -185,7 +185,7 @@ class JobStore(Turns):
 
     def page(self, sought: Sought) -> Page:
         """A page of the shelf (or the bin), the one saved last first where nothing else is asked. Raises NoSuchPageError."""
-        if sought.stage is not None:  # any job may be found by what it is now
+        if sought.by_figures:
             self.refresh_stale(sought.in_bin)
         with self.reading():
             found = page_of(sought)

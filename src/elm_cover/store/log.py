@@ -13,12 +13,13 @@ from typing import Any
 
 from peewee import fn
 
+from .photo_names import note_photos
 from .rows import DeviceRow, LogRow, WriterRow
 
 # What a device does not say of an entry, and so cannot contradict when it sends it again.
 OUR_OWN = ("offset_s", "clock")
-# Who sends without a token: this machine itself; an archive that was brought in.
-DESK, ARCHIVE = "desk", "archive"
+# Who sends without a token: this machine itself; an archive that was brought in; somebody who signed in, with their id behind it.
+DESK, ARCHIVE, PERSON = "desk", "archive", "person "
 MANY = 500
 
 
@@ -33,11 +34,13 @@ class Bound:
 
 @dataclass(frozen=True)
 class Sent:
-    """Entries as they are to be kept. sender: whose token they came with; unsaid: ids of those that said nothing of who did it."""
+    """Entries as they are to be kept. sender: whose token or session they came with; unsaid: ids of those that said nothing of who did
+    it; anybodys: they may be of any device, from a file say."""
 
     entries: Sequence[dict[str, Any]]
     sender: str = DESK
     unsaid: frozenset[str] = frozenset()
+    anybodys: bool = False
 
 
 @dataclass(frozen=True)
@@ -85,7 +88,7 @@ def add_entries(job_id: str, sent: Sent, bound: Bound | None, now: datetime) -> 
         known = here.get(entry["id"])
         if known is not None:
             answers.append(_again(known, entry, entry["id"] in sent.unsaid))
-        elif owners[entry["device"]] != sent.sender and sent.sender not in (DESK, ARCHIVE):
+        elif owners[entry["device"]] != sent.sender and not (sent.anybodys or sent.sender in (DESK, ARCHIVE)):
             why = "another device wrote under this name before; it is kept on the device as it is, and the office can take it from a file"
             answers.append(Answer(entry["id"], "refused", why))
         elif bound is not None and n >= (bound.most_always if entry["kind"] in bound.always else bound.most):
@@ -94,6 +97,7 @@ def add_entries(job_id: str, sent: Sent, bound: Bound | None, now: datetime) -> 
             n += 1
             told = json.dumps(entry)
             LogRow.create(job=job_id, id=entry["id"], n=n, received_at=now.isoformat(), entry=told, sender=sent.sender)
+            note_photos(job_id, told)
             here[entry["id"]] = entry
             answers.append(_stored(entry, "accepted"))
     return answers
@@ -117,7 +121,7 @@ def _known(job_id: str, ids: list[str]) -> dict[str, dict[str, Any]]:
 
 def _owners(sent: Sent) -> Mapping[str, str]:
     """By database that these entries were written in: who may write under it. What no token had, or one that was revoked, is the first
-    one's that comes: a phone that joined again goes on under its name."""
+    one's that comes: a phone that joined again goes on under its name, as does one that the next person signs in on."""
     devices = sorted({entry["device"] for entry in sent.entries})
     found: dict[str, str] = {}
     for start in range(0, len(devices), MANY):
@@ -127,7 +131,9 @@ def _owners(sent: Sent) -> Mapping[str, str]:
         DeviceRow.id.in_(sorted(set(found.values()))), DeviceRow.revoked_at.is_null(False)
     )
     revoked = {row.id for row in gone}
-    found = {device: DESK if sender in revoked else sender for device, sender in found.items()}
+    found = {
+        device: DESK if sender in revoked or sender.startswith(PERSON) else sender for device, sender in found.items()
+    }
     for device in devices:
         if found.get(device, DESK) in (DESK, ARCHIVE) and sent.sender != found.get(device) and sent.sender != ARCHIVE:
             WriterRow.replace(device=device, sender=sent.sender).execute()

@@ -6,8 +6,8 @@ import os
 import uuid
 from pathlib import Path
 
-from .backup import PHOTO_NAME
 from .database import PRIVATE_FILE, StoreError, make_private
+from .photo_names import PHOTO_NAME
 from .sums import PHOTOS
 
 

@@ -13,6 +13,7 @@ from typing import Any
 
 from peewee import fn
 
+from .photo_names import note_photos
 from .rows import JobRow, RevisionRow
 
 FOLD_WITHIN = timedelta(seconds=60)
@@ -59,9 +60,10 @@ def add_revision(job_id: str, number: int, document: dict[str, Any], change: Cha
         actor=change.actor,
         started_at=at,
         saved_at=at,
-        document=json.dumps(document),
+        document=(told := json.dumps(document)),
         brought_from=change.brought_from,
     )
+    note_photos(job_id, told)
 
 
 def fold_or_add(
@@ -84,6 +86,7 @@ def fold_or_add(
         last.document = json.dumps(document)
         last.saved_at = now.isoformat()
         last.save()
+        note_photos(job_id, last.document)
         return int(last.number)
     add_revision(job_id, last.number + 1, document, change, now)
     return int(last.number) + 1

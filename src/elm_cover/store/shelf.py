@@ -89,6 +89,11 @@ class Sought:
     crew: str | None = None
     month: str | None = None
 
+    @property
+    def by_figures(self) -> bool:
+        """Whether any job may be found, or stand elsewhere, by what its figures are now."""
+        return self.stage is not None or self.sort == "floor"
+
 
 def page_of(sought: Sought) -> Page:
     """A page of the shelf or the bin. Raises NoSuchPageError.

@@ -227,7 +227,7 @@ def told(run: Run, day: Day) -> dict[str, Any]:
             "safety": [one.key for one in run.safety],
             "missing": [[m.section, m.r, m.bags, m.text] for m in run.missing],
             "readings": [[r.entry, r.place, r.band, r.fill_in, r.new_in] for r in at.readings],
-            "stood": [e.id for e in at.stood], "practice": at.practice, "halted": at.halted,
+            "stood": [e.id for e in at.log.entries], "practice": at.practice, "halted": at.halted,
             "holder": at.holder, "open": at.open_band,
             "days": [[d.entry, d.bags, d.hopper_start, d.hopper_end, d.under_stops, d.end_entry, d.joined, d.after_stop, d.spoilt, d.practice] for d in at.days],
             "marks": {

@@ -61,7 +61,7 @@ def test_a_day_taken_back_takes_all_along_that_was_done_on_it(log: Log) -> None:
     assert len(found.walked.days) == 1 and found.walked.day is None and found.walked.open_band == 1
     assert {one.why for one in found.walked.ignored} == {"the day it belongs to was taken back"}
     # A tick and a picture are true without the day; the picture's place goes with it.
-    assert found.walked.done == {"fan:1"} and found.walked.stood[-1].value == {"file": "p.jpg"}
+    assert found.walked.done == {"fan:1"} and found.walked.log.entries[-1].value == {"file": "p.jpg"}
 
 
 def test_what_comes_after_a_start_was_taken_back_is_not_of_it(log: Log) -> None:

@@ -111,6 +111,59 @@ export const INSULATION = [
 
 export const BEFORE_A_TEST = "Burners off before a test, restored by whoever is qualified. No test while vermiculite-like or suspect fibre, mould or droppings are suspected, or fire or ash is in a hearth." as const;
 
+export type Role = "office" | "estimator" | "crew" | "reader";
+
+export const ROLES = {
+  "office": {
+    "title": "Office",
+    "says": "everything, people and devices among it",
+    "of_a_crew": false
+  },
+  "estimator": {
+    "title": "Estimator",
+    "says": "makes and changes jobs, issues papers, reads the calendar",
+    "of_a_crew": false
+  },
+  "crew": {
+    "title": "Crew",
+    "says": "days, packs and logs of the jobs its crew is on",
+    "of_a_crew": true
+  },
+  "reader": {
+    "title": "Reader",
+    "says": "reads jobs, papers and the calendar, changes nothing",
+    "of_a_crew": false
+  }
+} as const;
+
+export const DEEDS = {
+  "signed_in": "signed in",
+  "sign_in_refused": "was refused at signing in",
+  "signed_out": "signed out",
+  "session_ended": "ended a sign-in elsewhere",
+  "password_changed": "changed the password",
+  "first_account": "made the first account",
+  "invitation_taken": "took an invitation up",
+  "person_invited": "invited",
+  "person_changed": "changed role, crew or lock of",
+  "person_deleted": "deleted the account of",
+  "device_made": "gave a token to the device",
+  "device_changed": "named or revoked the device",
+  "refused": "was refused",
+  "job_made": "made the job",
+  "job_changed": "changed the job",
+  "job_binned": "put the job into the bin",
+  "job_unbinned": "took the job out of the bin",
+  "archive_in": "brought an archive in as",
+  "archive_out": "took out an archive of",
+  "papers_out": "handed over the papers of",
+  "paper_issued": "issued a paper of",
+  "photo_stored": "stored a photo",
+  "file_out": "took out a file",
+  "firm_changed": "changed the firm's own figures",
+  "calendar_changed": "changed the calendar"
+} as const;
+
 export const ATTIC_HOURS_F = [
   85.0,
   115.0

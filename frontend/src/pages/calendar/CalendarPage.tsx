@@ -6,7 +6,10 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { ask, askForFile } from "../../api/client";
 import type { CalendarAnswer, CrewDocument, FirmAnswer, ProposalAnswer } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { useKeys } from "../../state/useKeys";
+import { AccountMenu } from "../account/AccountMenu";
+import { Brand } from "../account/Brand";
 import { CrewDialog } from "./CrewDialog";
 import { CrewRow } from "./CrewRow";
 import { addDays, spanName } from "./days";
@@ -38,7 +41,10 @@ export function CalendarPage() {
   useKeys(useMemo(() => ({ "ctrl z": () => undo?.() }), [undo]));
   const { answer } = calendar;
   const close = () => setOpen(null);
-  const move = (label: string, stand: Stand) => void calendar.move(label, [stand]);
+  const fixed = !useAccount().may("office");
+  const move = (label: string, stand: Stand) => {
+    if (!fixed) void calendar.move(label, [stand]);
+  };
   const openCrew = (id: string) => {
     const kept = firm?.crews?.find((one) => one.id === id);
     const shown = answer?.crews.find((one) => one.id === id);
@@ -59,9 +65,7 @@ export function CalendarPage() {
   return (
     <div className="calendar">
       <header className="top-bar">
-        <span className="brand">
-          <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
-        </span>
+        <Brand />
         <nav className="pages" aria-label="Pages">
           <Link to="/">Shelf</Link>
           <Link to="/calendar" aria-current="page">
@@ -104,6 +108,7 @@ export function CalendarPage() {
         >
           calendar file
         </Button>
+        <AccountMenu />
       </header>
       <main>
         {calendar.trouble ? (
@@ -119,6 +124,7 @@ export function CalendarPage() {
             </button>
           </p>
         ) : null}
+        {fixed ? <p className="soft">You may look at the calendar; the office changes it.</p> : null}
         <p className="hidden" role="status">
           {calendar.said ?? ""}
         </p>
@@ -134,7 +140,7 @@ export function CalendarPage() {
                 className="cal-grid"
                 style={{ gridTemplateColumns: `8.5rem repeat(${answer.days.length}, minmax(5rem, 1fr))` }}
               >
-                <HeatStrip answer={answer} onDay={(day) => setOpen({ kind: "day", day })} />
+                <HeatStrip answer={answer} fixed={fixed} onDay={(day) => setOpen({ kind: "day", day })} />
                 {answer.crews.map((crew) => (
                   <CrewRow
                     key={crew.id}
@@ -149,20 +155,27 @@ export function CalendarPage() {
               </div>
             </div>
             <p className="cal-legend soft">
-              <button type="button" className="link" onClick={() => setOpen({ kind: "crew", crew: null })}>
-                Add a crew
-              </button>
+              {fixed ? null : (
+                <button type="button" className="link" onClick={() => setOpen({ kind: "crew", crew: null })}>
+                  Add a crew
+                </button>
+              )}
               {answer.kept_crews ? "" : " · one crew stands here to begin with: open it to make it yours"}
               {answer.days.some((day) => day.source === "made_up")
-                ? " · * made-up weather, for practice: tap a day to type the real one"
+                ? fixed
+                  ? "* made-up weather, for practice, until the office types the real one"
+                  : " · * made-up weather, for practice: tap a day to type the real one"
                 : ""}
             </p>
             <Waiting
               answer={answer}
               busy={calendar.busy}
               onOpen={(job) => setOpen({ kind: "job", job })}
-              onPropose={() =>
-                void calendar.propose().then((proposal) => proposal && setOpen({ kind: "proposal", proposal }))
+              onPropose={
+                fixed
+                  ? undefined
+                  : () =>
+                      void calendar.propose().then((proposal) => proposal && setOpen({ kind: "proposal", proposal }))
               }
               onOrder={() => setOpen({ kind: "order" })}
             />

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, askForFile } from "../../api/client";
 import type { CalendarAnswer, CrewDocument } from "../../api/types";
 import { newId } from "../../document/outline";
+import { useAccount } from "../../state/account";
 import { keepFirm } from "../../state/useFirm";
 import { Dialog } from "../../ui/Dialog";
 import type { CalendarHandle } from "./useCalendar";
@@ -19,6 +20,7 @@ interface Props {
 
 /** A crew: its people, machine, days of the week, days away, and its own calendar. */
 export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
+  const readOnly = !useAccount().may("office");
   const [draft, setDraft] = useState<CrewDocument>(
     crew ?? { id: newId(), name: "", people: 2, machine: "truck", weekdays: [0, 1, 2, 3, 4], away: [] },
   );
@@ -40,7 +42,7 @@ export function CrewDialog({ crew, answer, calendar, onClose }: Props) {
       }, said)
       .then(onClose);
   return (
-    <Dialog title={crew ? crew.name : "New crew"} opened onClose={onClose}>
+    <Dialog readOnly={readOnly} title={crew ? crew.name : "New crew"} opened onClose={onClose}>
       <TextInput
         size="sm"
         label="Name"

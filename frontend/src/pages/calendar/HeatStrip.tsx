@@ -11,7 +11,16 @@ const [WARM_F, CLOSED_F] = ATTIC_HOURS_F;
 type Day = CalendarAnswer["days"][number];
 
 /** The days with the attic air over each from morning to evening; a tap on one changes its weather. */
-export function HeatStrip({ answer, onDay }: { answer: CalendarAnswer; onDay: (day: Day) => void }) {
+export function HeatStrip({
+  answer,
+  fixed,
+  onDay,
+}: {
+  answer: CalendarAnswer;
+  /** Looked at only. */
+  fixed: boolean;
+  onDay: (day: Day) => void;
+}) {
   const units = useUnits();
   return (
     <>
@@ -38,7 +47,8 @@ export function HeatStrip({ answer, onDay }: { answer: CalendarAnswer; onDay: (d
             </span>
             <span className="hidden">
               {day.source === "made_up" ? " made up," : ""} attic up to {units.temperature(top)}
-              {day.closes_h !== null ? `, closed from ${day.closes_h}:00` : ""}. Change its weather
+              {day.closes_h !== null ? `, closed from ${day.closes_h}:00` : ""}.{" "}
+              {fixed ? "Its weather" : "Change its weather"}
             </span>
             <svg viewBox={`0 0 100 ${H}`} preserveAspectRatio="none" aria-hidden="true">
               <line className="closed" x1="0" x2="100" y1={y(CLOSED_F)} y2={y(CLOSED_F)} />

@@ -2,6 +2,7 @@ import { Button, NativeSelect } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { BarLine, CalendarAnswer, WaitingLine } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { Dialog } from "../../ui/Dialog";
 import { fixed } from "../../ui/units";
 import { amount } from "./Bar";
@@ -18,6 +19,7 @@ interface Props {
 
 /** A job of the calendar opened: its days by the clock, what is wrong, and every move as a choice. */
 export function JobDialog({ answer, line, onMove, onClose }: Props) {
+  const readOnly = !useAccount().may("office");
   const bar = "crew" in line ? line : null;
   const [crew, setCrew] = useState(bar?.crew ?? answer.crews[0]?.id ?? "");
   const [day, setDay] = useState(bar?.day ?? answer.days.find((one) => one.day >= answer.today)?.day ?? answer.first);
@@ -25,7 +27,7 @@ export function JobDialog({ answer, line, onMove, onClose }: Props) {
   const known = answer.crews.some((one) => one.id === crew);
   const name = answer.crews.find((one) => one.id === crew)?.name ?? "";
   return (
-    <Dialog title={line.name} opened onClose={onClose} size="lg">
+    <Dialog readOnly={readOnly} title={line.name} opened onClose={onClose} size="lg">
       <p className="soft">
         {[line.address, amount(line), `${fixed("work_h" in line ? line.work_h : line.hours, 1)} h`]
           .filter(Boolean)

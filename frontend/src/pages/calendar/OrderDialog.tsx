@@ -2,6 +2,7 @@ import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { askForFile } from "../../api/client";
 import type { CalendarAnswer, OrderedLine } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { keepFirm } from "../../state/useFirm";
 import { Dialog } from "../../ui/Dialog";
 import { fixed } from "../../ui/units";
@@ -34,6 +35,7 @@ export function OrderDialog({ answer, calendar, onClose }: Props) {
         return { ...firm, stock: [...stock.filter((one) => one.what !== line.what), next] };
       });
     });
+  const readOnly = !useAccount().may("office");
   const file = (ending: string) => `/api/calendar/order.${ending}?first=${answer.first}&days=${SPAN}`;
   const suppliers = [...new Set(answer.order.map((line) => line.supplier))];
   return (
@@ -65,6 +67,7 @@ export function OrderDialog({ answer, calendar, onClose }: Props) {
                         label={`${line.title} on hand`}
                         value={String(line.on_hand)}
                         number
+                        readOnly={readOnly}
                         onValue={(text) => void keep(line, { on_hand: Number(text) })}
                       />
                     </td>
@@ -76,6 +79,7 @@ export function OrderDialog({ answer, calendar, onClose }: Props) {
                       <Entry
                         label={`${line.title} comes from`}
                         value={line.supplier}
+                        readOnly={readOnly}
                         onValue={(text) => void keep(line, { supplier: text })}
                       />
                     </td>
@@ -111,11 +115,13 @@ function Entry({
   label,
   value,
   number,
+  readOnly,
   onValue,
 }: {
   label: string;
   value: string;
   number?: boolean;
+  readOnly: boolean;
   onValue: (text: string) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
@@ -128,6 +134,7 @@ function Entry({
     <TextInput
       size="xs"
       aria-label={label}
+      readOnly={readOnly}
       inputMode={number ? "decimal" : undefined}
       maxLength={120}
       value={text ?? value}

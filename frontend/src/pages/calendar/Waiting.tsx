@@ -10,7 +10,8 @@ interface Props {
   answer: CalendarAnswer;
   busy: boolean;
   onOpen: (job: string) => void;
-  onPropose: () => void;
+  /** Left out where who looks may not change the calendar. */
+  onPropose?: () => void;
   onOrder: () => void;
 }
 
@@ -20,7 +21,7 @@ export function Waiting({ answer, busy, onOpen, onPropose, onOrder }: Props) {
     <section className="cal-waiting" aria-label="Without a day">
       <div className="cal-waiting-head">
         <b>Without a day</b>
-        <span className="soft">open one to give it a day, or propose</span>
+        {onPropose ? <span className="soft">open one to give it a day, or propose</span> : null}
       </div>
       <div>
         <ul>
@@ -43,9 +44,11 @@ export function Waiting({ answer, busy, onOpen, onPropose, onOrder }: Props) {
         ) : null}
       </div>
       <div className="cal-foot">
-        <Button loading={busy} disabled={answer.waiting.length === 0} onClick={onPropose}>
-          Propose
-        </Button>
+        {onPropose ? (
+          <Button loading={busy} disabled={answer.waiting.length === 0} onClick={onPropose}>
+            Propose
+          </Button>
+        ) : null}
         <button type="button" className="link" onClick={onOrder}>
           {orderSaid(answer.order)}
         </button>

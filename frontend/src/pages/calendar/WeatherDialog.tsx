@@ -2,6 +2,7 @@ import { Button, FileButton, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { ask } from "../../api/client";
 import type { CalendarAnswer } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { Dialog } from "../../ui/Dialog";
 import { useUnits } from "../../ui/units";
 import { dayName } from "./days";
@@ -20,6 +21,7 @@ interface Props {
 
 /** High and low of a day, typed, or of many from a file; what is made up says so. */
 export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
+  const readOnly = !useAccount().may("office");
   const units = useUnits();
   const toShown = (f: number) => String(units.metric ? Math.round(((f - 32) / 1.8) * 10) / 10 : f);
   const [high, setHigh] = useState(toShown(day.high_f));
@@ -54,7 +56,7 @@ export function WeatherDialog({ day, hours, calendar, onClose }: Props) {
     onClose();
   };
   return (
-    <Dialog title={`Weather of ${dayName(day.day, true)}`} opened onClose={onClose}>
+    <Dialog readOnly={readOnly} title={`Weather of ${dayName(day.day, true)}`} opened onClose={onClose}>
       <p className="note">
         {day.source === "made_up"
           ? "Made up from the climate zone and the date: for practice, never a forecast. Type the real one, or read a file."

@@ -5,6 +5,8 @@ import { Link } from "react-router";
 import { ask, ProblemError } from "../../api/client";
 import type { PaperFound, PaperKeys, PaperList, VerifiedAnswer } from "../../api/types";
 import { issuedAs } from "../../document/issuedAs";
+import { at } from "../../site/base";
+import { AccountMenu } from "../account/AccountMenu";
 import "./papers.css";
 
 const MOST_MB = 40;
@@ -64,7 +66,7 @@ export function CheckPaper() {
     <div className="shelf">
       <header className="top-bar">
         <Link to="/" className="brand" aria-label="Elm Cover, to the shelf of jobs">
-          <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
+          <img src={at("/favicon.svg")} alt="" width="22" height="22" /> <b>Elm Cover</b>
         </Link>
         <nav className="pages" aria-label="Pages">
           <Link to="/">Shelf</Link>
@@ -73,6 +75,8 @@ export function CheckPaper() {
             Papers
           </Link>
         </nav>
+        <span className="grow" />
+        <AccountMenu />
       </header>
       <main className="check-paper">
         <h1>Is this paper one of ours?</h1>
@@ -119,7 +123,7 @@ export function CheckPaper() {
           <ul className="issued">
             {found.map((one) => (
               <li key={`${one.job} ${one.number}`}>
-                <a className="link" href={one.url} target="_blank" rel="noreferrer">
+                <a className="link" href={at(one.url)} target="_blank" rel="noreferrer">
                   {one.kind} {one.number}
                 </a>{" "}
                 of{" "}

@@ -2,6 +2,7 @@ import { Loader, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { ask } from "../../api/client";
+import { at } from "../../site/base";
 import "./reference.css";
 
 interface Schema {
@@ -67,7 +68,7 @@ export function Reference() {
   return (
     <main className="reference">
       <p>
-        <Link to="/">To the shelf of jobs</Link> · <a href="/api/openapi.json">the document itself, JSON</a>
+        <Link to="/">To the shelf of jobs</Link> · <a href={at("/api/openapi.json")}>the document itself, JSON</a>
       </p>
       <h1>
         {data.info.title} {data.info.version}: requests and answers

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { ask } from "../../api/client";
 import type { ChoiceLists, FirmAnswer, JobDocument, StoredJob, Usual } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { Dialog } from "../../ui/Dialog";
 import { StartSheet } from "../start/StartSheet";
 
@@ -9,6 +10,7 @@ import { StartSheet } from "../start/StartSheet";
 export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const account = useAccount();
   const { data: lists } = useQuery({
     queryKey: ["lists"],
     queryFn: async () => (await ask<ChoiceLists>("GET", "/api/lists")).data,
@@ -29,7 +31,7 @@ export function NewAttic({ opened, onClose }: { opened: boolean; onClose: () => 
       ...made.job,
       ...(kept ? { book: kept.book, house_rules: kept.house_rules, products: kept.products, firm: kept.card } : {}),
     });
-    if (usual) {
+    if (usual && account.may("office")) {
       await ask("PUT", "/api/firm", { ...now.data.document, usual }, { "If-Match": now.etag ?? "0" });
       void queries.invalidateQueries({ queryKey: ["firm"] });
     }

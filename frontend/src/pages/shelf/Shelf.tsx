@@ -13,7 +13,10 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ask, type ProblemError } from "../../api/client";
 import type { Records, StoredJob } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { fixed, useUnits } from "../../ui/units";
+import { AccountMenu } from "../account/AccountMenu";
+import { Brand } from "../account/Brand";
 import { JobCard } from "./JobCard";
 import { months, STAGES_TO_PICK } from "./stages";
 import { type Place, type Sort, useShelf } from "./useShelf";
@@ -32,13 +35,16 @@ export function Shelf() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const units = useUnits();
+  const account = useAccount();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
   const shelf = useShelf();
+  const changes = account.may("change");
   const { place, lines, count } = shelf;
   const records = useQuery({
     queryKey: ["records"],
     queryFn: async () => (await ask<Records>("GET", "/api/records")).data.said,
+    enabled: account.may("office"),
   });
   const [trouble, setTrouble] = useState<string | null>(null);
   const [newUsed, setNewUsed] = useState(false);
@@ -80,9 +86,7 @@ export function Shelf() {
   return (
     <div className="shelf">
       <header className="top-bar">
-        <span className="brand">
-          <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
-        </span>
+        <Brand />
         <nav className="pages" aria-label="Pages">
           <Link to="/" aria-current="page">
             Shelf
@@ -103,17 +107,22 @@ export function Shelf() {
         <Button variant="default" size="xs" onClick={() => setColorScheme(scheme === "dark" ? "light" : "dark")}>
           {scheme === "dark" ? "light" : "dark"}
         </Button>
+        <AccountMenu />
       </header>
       <main>
         <div className="shelf-tools">
-          <Button onClick={newAttic.open}>New attic</Button>
-          <FileButton onChange={open} accept=".json,.zip,application/json,application/zip">
-            {(props) => (
-              <Button variant="default" loading={busy} {...props}>
-                Open a job file or archive
-              </Button>
-            )}
-          </FileButton>
+          {changes ? (
+            <>
+              <Button onClick={newAttic.open}>New attic</Button>
+              <FileButton onChange={open} accept=".json,.zip,application/json,application/zip">
+                {(props) => (
+                  <Button variant="default" loading={busy} {...props}>
+                    Open a job file or archive
+                  </Button>
+                )}
+              </FileButton>
+            </>
+          ) : null}
           <span className="grow" />
           <SegmentedControl
             size="sm"
@@ -206,11 +215,17 @@ export function Shelf() {
               key={line.id}
               line={line}
               onCopy={
-                place === "shelf" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/duplicate`)) : undefined
+                changes && place === "shelf"
+                  ? () => void act(() => ask("POST", `/api/jobs/${line.id}/duplicate`))
+                  : undefined
               }
-              onDiscard={place === "shelf" ? () => void act(() => ask("DELETE", `/api/jobs/${line.id}`)) : undefined}
+              onDiscard={
+                changes && place === "shelf" ? () => void act(() => ask("DELETE", `/api/jobs/${line.id}`)) : undefined
+              }
               onBringOut={
-                place === "bin" ? () => void act(() => ask("POST", `/api/jobs/${line.id}/bring-out`)) : undefined
+                changes && place === "bin"
+                  ? () => void act(() => ask("POST", `/api/jobs/${line.id}/bring-out`))
+                  : undefined
               }
             />
           ))}

@@ -12,6 +12,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { ask } from "../../api/client";
 import type { ChoiceLists, Product } from "../../api/types";
+import { useAccount } from "../../state/account";
 import { inView } from "../../state/inView";
 import { useJob } from "../../state/useJob";
 import { useUnits } from "../../ui/units";
@@ -24,7 +25,7 @@ export function JobPage() {
 }
 
 function Opened({ id }: { id: string }) {
-  const { handle, failure, reload } = useJob(id);
+  const { handle, failure, reload } = useJob(id, useAccount().may("change"));
   const { metric } = useUnits();
   const library = useQuery({
     queryKey: ["products"],

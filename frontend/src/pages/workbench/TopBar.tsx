@@ -1,6 +1,8 @@
 import { Button, Menu, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { memo } from "react";
 import { Link } from "react-router";
+import { at } from "../../site/base";
+import { useAccount } from "../../state/account";
 import type { Action } from "../../state/actions";
 import type { SaveState } from "../../state/saving";
 import { useUnits } from "../../ui/units";
@@ -15,6 +17,8 @@ function saveWords(save: SaveState): string {
       return "saving …";
     case "failed":
       return `not saved: ${save.why}`;
+    case "reading":
+      return "to read: your account changes no job";
   }
 }
 
@@ -33,10 +37,12 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
   const units = useUnits();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
+  const { me, may } = useAccount();
+  const changes = may("change");
   return (
     <header className="top-bar">
       <Link to="/" className="brand" aria-label="Elm Cover, to the shelf of jobs">
-        <img src="/favicon.svg" alt="" width="22" height="22" /> <b>Elm Cover</b>
+        <img src={at("/favicon.svg")} alt="" width="22" height="22" /> <b>Elm Cover</b>
       </Link>
       <h1>{name || "Unnamed job"}</h1>
       <span className="where soft">{address}</span>
@@ -76,15 +82,17 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
       >
         {units.metric ? "m · mm" : "ft · in"}
       </Button>
-      <Button
-        variant="default"
-        size="xs"
-        disabled={save.kind !== "saved"}
-        onClick={() => act("print")}
-        title={save.kind === "saved" ? "The job sheet, one page, as PDF" : "Waiting for the last edit to be saved"}
-      >
-        print
-      </Button>
+      {changes ? (
+        <Button
+          variant="default"
+          size="xs"
+          disabled={save.kind !== "saved"}
+          onClick={() => act("print")}
+          title={save.kind === "saved" ? "The job sheet, one page, as PDF" : "Waiting for the last edit to be saved"}
+        >
+          print
+        </Button>
+      ) : null}
       <Menu position="bottom-end" width={230}>
         <Menu.Target>
           <Button variant="default" size="xs" aria-label="More">
@@ -94,21 +102,25 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
         <Menu.Dropdown>
           <Menu.Item onClick={() => act("history")}>History, bring back</Menu.Item>
           <Menu.Item onClick={() => act("file")}>Save as a job file</Menu.Item>
-          <Menu.Item onClick={() => act("offer")} disabled={save.kind !== "saved"}>
-            Offer for the customer (PDF)
-          </Menu.Item>
-          <Menu.Item onClick={() => act("work")} disabled={save.kind !== "saved"}>
-            Work list, holes, a page for each trade (PDF)
-          </Menu.Item>
-          <Menu.Item onClick={() => act("load")} disabled={save.kind !== "saved"}>
-            Load list (PDF)
-          </Menu.Item>
-          <Menu.Item onClick={() => act("detail")} disabled={save.kind !== "saved"}>
-            Eave detail to scale (PDF)
-          </Menu.Item>
-          <Menu.Item onClick={() => act("archive")} disabled={save.kind !== "saved"}>
-            Archive with photos and papers
-          </Menu.Item>
+          {changes ? (
+            <>
+              <Menu.Item onClick={() => act("offer")} disabled={save.kind !== "saved"}>
+                Offer for the customer (PDF)
+              </Menu.Item>
+              <Menu.Item onClick={() => act("work")} disabled={save.kind !== "saved"}>
+                Work list, holes, a page for each trade (PDF)
+              </Menu.Item>
+              <Menu.Item onClick={() => act("load")} disabled={save.kind !== "saved"}>
+                Load list (PDF)
+              </Menu.Item>
+              <Menu.Item onClick={() => act("detail")} disabled={save.kind !== "saved"}>
+                Eave detail to scale (PDF)
+              </Menu.Item>
+              <Menu.Item onClick={() => act("archive")} disabled={save.kind !== "saved"}>
+                Archive with photos and papers
+              </Menu.Item>
+            </>
+          ) : null}
           <Menu.Label>The Floor as</Menu.Label>
           <Menu.Item onClick={() => act("svg")}>drawing, SVG</Menu.Item>
           <Menu.Item onClick={() => act("dxf")}>drawing, DXF in feet</Menu.Item>
@@ -119,6 +131,11 @@ export const TopBar = memo(function TopBar({ name, address, save, conflict, undo
             {scheme === "dark" ? "Light view" : "Dark view"}
           </Menu.Item>
           <Menu.Item onClick={() => act("keys")}>Keys (?)</Menu.Item>
+          {me.local ? null : (
+            <Menu.Item component={Link} to="/account">
+              {me.person?.name}: account, sign out
+            </Menu.Item>
+          )}
         </Menu.Dropdown>
       </Menu>
     </header>

@@ -9,9 +9,11 @@ export function FirmBook() {
   return (
     <>
       <div className="stack">
-        <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, book: document.book ?? {} }))}>
-          Keep for the firm
-        </Button>
+        {keep ? (
+          <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, book: document.book ?? {} }))}>
+            Keep for the firm
+          </Button>
+        ) : null}
         <Button
           size="sm"
           variant="default"

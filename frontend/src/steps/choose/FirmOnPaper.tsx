@@ -41,9 +41,11 @@ export function FirmOnPaper() {
           onValue={(offer_days) => set({ offer_days })}
         />
       </div>
-      <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, card: document.firm ?? {} }))}>
-        Keep this for the firm
-      </Button>
+      {keep ? (
+        <Button size="sm" variant="default" onClick={() => void keep((f) => ({ ...f, card: document.firm ?? {} }))}>
+          Keep this for the firm
+        </Button>
+      ) : null}
       {said ? (
         <p className="note" role="status">
           {said}

@@ -4,6 +4,8 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { ask, type ProblemError } from "../../api/client";
 import type { DeviceTold } from "../../api/types";
+import { at } from "../../site/base";
+import { useAccount } from "../../state/account";
 import { usePlanned } from "../../state/context";
 import { useFirm } from "../../state/useFirm";
 import { Part } from "../../ui/Part";
@@ -20,8 +22,9 @@ export function PhonesSheet() {
     <>
       <Part title="On the phone">
         <p className="note">
-          Open <a href={`/field/${id}`}>/field/{id?.slice(0, 8)}…</a> on the phone while there is a connection, until it
-          says «ready without a connection». Every job of today and tomorrow stands at <a href="/field/">/field/</a>.
+          Open <a href={at(`/field/${id}`)}>/field/{id?.slice(0, 8)}…</a> on the phone while there is a connection,
+          until it says «ready without a connection». Every job of today and tomorrow stands at{" "}
+          <a href={at("/field/")}>/field/</a>.
         </p>
       </Part>
       <Part title="Last contacts" aside={contacts.length ? undefined : "none yet"}>
@@ -39,7 +42,7 @@ export function PhonesSheet() {
           ))}
         </ul>
       </Part>
-      <Devices />
+      {useAccount().may("office") ? <Devices /> : null}
     </>
   );
 }
@@ -70,7 +73,7 @@ function Devices() {
   const make = async () => {
     const told = await send<{ token: string }>("POST", "/api/devices", { name: name.trim(), crew: crew || null });
     if (!told) return;
-    setMade({ name: name.trim(), address: `${location.origin}/field/#join=${told.token}` });
+    setMade({ name: name.trim(), address: `${location.origin}${at("/field/")}#join=${told.token}` });
     setName("");
   };
   const devices = found.data ?? [];

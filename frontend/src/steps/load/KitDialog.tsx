@@ -161,13 +161,17 @@ export function KitDialog({ onClose }: { onClose: () => void }) {
         >
           Add a thing
         </Button>
-        <Button
-          size="sm"
-          disabled={draft === null}
-          onClick={() => void keep((firm) => ({ ...firm, kit: now.kit, truck: now.truck })).then(() => setDraft(null))}
-        >
-          Keep for the firm
-        </Button>
+        {keep ? (
+          <Button
+            size="sm"
+            disabled={draft === null}
+            onClick={() =>
+              void keep((firm) => ({ ...firm, kit: now.kit, truck: now.truck })).then(() => setDraft(null))
+            }
+          >
+            Keep for the firm
+          </Button>
+        ) : null}
         <span className="note" role="status">
           {said}
         </span>

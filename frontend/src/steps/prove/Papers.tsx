@@ -6,6 +6,7 @@ import { ask, askForFile, ProblemError } from "../../api/client";
 import { PAPERS, type PaperKind } from "../../api/generated/registries";
 import type { PaperList } from "../../api/types";
 import { issuedAs } from "../../document/issuedAs";
+import { at } from "../../site/base";
 import { useDocument, useSaveState } from "../../state/context";
 import { printPaper } from "../../state/printPaper";
 import { Part } from "../../ui/Part";
@@ -74,7 +75,7 @@ export function Papers() {
           <ul className="issued">
             {issued.data.map((one) => (
               <li key={one.number}>
-                <a className="link" href={one.url} target="_blank" rel="noreferrer">
+                <a className="link" href={at(one.url)} target="_blank" rel="noreferrer">
                   {one.number} {one.kind}
                 </a>
                 <span className="soft">

@@ -25,7 +25,7 @@ export function RuleLibrary({ target, set }: { target: Target; set: (change: Par
         onChange={(event) => setName(event.currentTarget.value)}
         onBlur={() => set({ name: name.trim() || null })}
       />
-      {target.r && name.trim() && !known ? (
+      {keep && target.r && name.trim() && !known ? (
         <button
           type="button"
           className="link"
@@ -57,19 +57,21 @@ export function RuleLibrary({ target, set }: { target: Target; set: (change: Par
               >
                 {rule.name}, {units.r(rule.r)}
               </button>{" "}
-              <button
-                type="button"
-                className="link"
-                aria-label={`Take ${rule.name} out of the firm's rules`}
-                onClick={() =>
-                  void keep((f) => ({
-                    ...f,
-                    target_rules: (f.target_rules ?? []).filter((other) => other.name !== rule.name),
-                  }))
-                }
-              >
-                out
-              </button>
+              {keep ? (
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Take ${rule.name} out of the firm's rules`}
+                  onClick={() =>
+                    void keep((f) => ({
+                      ...f,
+                      target_rules: (f.target_rules ?? []).filter((other) => other.name !== rule.name),
+                    }))
+                  }
+                >
+                  out
+                </button>
+              ) : null}
             </li>
           ))}
         </ul>

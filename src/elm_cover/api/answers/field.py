@@ -235,8 +235,11 @@ class FieldDay(BaseModel):
 
 
 class FieldDays(BaseModel):
-    """Today's and tomorrow's jobs. device: whose token asked; None: this machine itself."""
+    """Today's and tomorrow's jobs. device: whose token asked; person: who signed in, under whose name the log is written; both None:
+    this machine itself. writes: whether who asks may write a log."""
 
     device: str | None
+    person: str | None
+    writes: bool
     crew: str | None
     days: list[FieldDay]

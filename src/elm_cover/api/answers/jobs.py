@@ -98,7 +98,7 @@ class JobLine(BaseModel):
 
 class JobList(BaseModel):
     """A page of the shelf. count: how many there are in all; next: the cursor of the next page, null at the end. making: of how many
-    jobs there the figures are being made anew, so that what is found may be another in a moment."""
+    jobs on it the figures are being made anew, or of how many in all where they are sought or sorted by them."""
 
     jobs: list[JobLine]
     making: int

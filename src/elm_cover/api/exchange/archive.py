@@ -14,8 +14,9 @@ from ...store.paper_shelf import stored_papers
 from ...store.papers import StoredPaper
 from ...store.photos import NoSuchPhotoError, photo_path, put_bytes
 from ..answers.jobs import JobPath, StoredJobAnswer
+from ..asking import asking_actor, job_store
 from ..blueprint import APIBlueprint
-from ..jobs import ACTOR, job_store, stored_answer
+from ..jobs import stored_answer
 from ..problems import Problem
 
 archives = APIBlueprint("archives", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -77,7 +78,7 @@ def store_archive(raw: ArchiveBody) -> Response:
     document = archive.document
     if store.has_twin(document):
         document = {**document, "name": f"{document.get('name') or 'Unnamed job'}, brought in again"}
-    job = store.create(document, ACTOR, papers, archive.log)
+    job = store.create(document, asking_actor(), papers, archive.log)
     response = stored_answer(job, 201)
     response.headers["Location"] = f"/api/jobs/{job.id}"
     return response

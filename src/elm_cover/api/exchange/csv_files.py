@@ -16,6 +16,7 @@ from ...formats import floor_out, survey_csv
 from ...job import Job
 from ...job.in_turns import InTurns
 from ..blueprint import APIBlueprint
+from ..deeds import tell
 from ..problems import Problem
 
 csv_files = APIBlueprint("csv_files", __name__, url_prefix="/api", abp_tags=[Tag(name="files in and out")])
@@ -59,6 +60,7 @@ class ItemsAnswer(BaseModel):
 @csv_files.post("/export/<name>", responses={422: Problem}, summary="Part of a job as a file")
 def export(path: ExportPath, body: JobBody) -> Response:
     write, kind = WRITERS[path.name]
+    tell(what=path.name)
     named = {"Content-Disposition": f'attachment; filename="{path.name}"'}
     return Response(write(body.job), content_type=f"{kind}; charset=utf-8", headers=named)
 

@@ -89,6 +89,6 @@ def proved_job(
     entries = [entry_of(entry) for entry in log]
     proof = prove(filled.planned, filled.table, entries, sealed, least)
     # As they stand: a picture of a day that was taken back has its place no more.
-    stood = {entry.id: dict(entry.value) for entry in proof.run.walked.stood}
+    stood = {entry.id: dict(entry.value) for entry in proof.run.walked.log.entries}
     standing = tuple(e.model_copy(update={"value": stood[e.id]}) for e in log if e.id in stood)
     return ProvedJob(filled=filled, planned=known, day=day, proof=proof, log=standing)

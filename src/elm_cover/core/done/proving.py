@@ -47,7 +47,7 @@ def prove(
 ) -> Proof:
     """by_least: the firm claims by «nowhere less» instead of the bound. sealed_cfm50: of items done. Source: handbook §19."""
     run = run_of(table, entries)
-    stood, job = run.walked.stood, planned.read.job
+    stood, job = run.walked.log.entries, planned.read.job
     given = Given(
         planned=planned,
         table=table,
@@ -74,7 +74,7 @@ def prove(
 
 def _odd(run: Run) -> Iterator[str]:
     """What is odd about the log and nobody may miss."""
-    if run.walked.practice or any(entry.practice for entry in run.walked.stood):
+    if run.walked.practice or any(entry.practice for entry in run.walked.log.entries):
         yield "Practice: figures come from a stand-in. Nothing here is proved of a real attic."
     after = sum(one.after_stop for one in run.walked.days)
     if after:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from ..log.entry import Entry
-from ..log.standing import Ignored
+from ..log.standing import Ignored, Standing
 from .forecast import Forecast, forecast
 from .measure import RowLack, missing
 from .safety import safety_left
@@ -98,7 +98,7 @@ class Run:
         return self.walked.refused
 
 
-def run_of(table: FillTable, entries: Iterable[Entry]) -> Run:
+def run_of(table: FillTable, entries: Iterable[Entry] | Standing) -> Run:
     """What the log comes to with a table of bands and places. Source: handbook §17."""
     quotas = {band.number: band for band in table.bands}
 

@@ -12,7 +12,7 @@ from typing import Any
 
 from ..log.entry import Entry
 from ..log.kinds import WAITING
-from ..log.standing import Ignored, corrected_s, standing
+from ..log.standing import Ignored, Standing, corrected_s, standing
 from ..log.standing import joins as joins_day
 from ..log.words import BAG_QUESTION
 from .spots import Spots
@@ -49,11 +49,11 @@ class Walker:
             "reading": self._reading, "count.take": self._take, "bag.spoilt": self._spoilt,
         }  # fmt: skip
 
-    def walk(self, entries: Iterable[Entry]) -> Walked:
+    def walk(self, entries: Iterable[Entry] | Standing) -> Walked:
         """The whole log."""
         stood, at = standing(entries), self.at
         at.ignored += stood.ignored
-        at.stood, at.practice = stood.entries, stood.practice
+        at.log, at.practice = stood, stood.practice
         for entry in stood.entries:
             if entry.kind == "answer" and str(entry.value["question"]).startswith(BAG_QUESTION):
                 one = str(entry.value["question"])[len(BAG_QUESTION) :]

@@ -5,8 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
-from ..log.entry import Entry
-from ..log.standing import Ignored
+from ..log.standing import Ignored, Standing
 
 
 @dataclass(kw_only=True)
@@ -104,14 +103,14 @@ class Asked:
 @dataclass(kw_only=True)
 class Walked:
     """All that the entries come to. open_band: the one being filled; holder: the device that counts; latest: of every place the
-    latest reading; stood: the entries that count; practice: none of its days is real."""
+    latest reading; log: what counts of it, and in which order; practice: none of its days is real."""
 
     bands: dict[int, BandRun] = field(default_factory=dict)
     products: dict[str, ProductRun] = field(default_factory=dict)
     days: list[DayRun] = field(default_factory=list)
     readings: list[DepthRead] = field(default_factory=list)
     latest: dict[object, DepthRead] = field(default_factory=dict)
-    stood: tuple[Entry, ...] = ()
+    log: Standing = field(default_factory=lambda: Standing((), (), ()))
     asked: list[Asked] = field(default_factory=list)
     ignored: list[Ignored] = field(default_factory=list)
     refused: list[Ignored] = field(default_factory=list)

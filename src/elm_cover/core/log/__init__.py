@@ -7,7 +7,6 @@ from .first_day import Cut
 from .folded import Day, fold
 from .kinds import ALWAYS_TAKEN, MOST_ENTRIES, MOST_ENTRIES_ALWAYS, in_words
 from .placing import Arrival, Written, placed
-from .standing import ordered
 
 __all__ = [
     "ALWAYS_TAKEN",
@@ -20,6 +19,5 @@ __all__ = [
     "Written",
     "fold",
     "in_words",
-    "ordered",
     "placed",
 ]

@@ -9,7 +9,7 @@ from typing import Any
 
 from .entry import Entry
 from .first_day import Cut, cut_of
-from .standing import START, Ignored, standing
+from .standing import START, Ignored, Standing, standing
 
 # What is said of an item: of these the last word holds.
 MARKS = ("work.done", "work.left")
@@ -83,7 +83,7 @@ class Day:
     cut: Cut | None = None
 
 
-def fold(entries: Iterable[Entry]) -> Day:
+def fold(entries: Iterable[Entry] | Standing) -> Day:
     """Everything the entries come to, of the work list and the load. Source: design §5, totals are a pure fold."""
     stood = standing(entries)
     last: dict[str, Entry] = {}

@@ -35,12 +35,13 @@ class Ignored:
 @dataclass(frozen=True)
 class Standing:
     """What counts of a log: its entries in order without those taken back and without the voids. practice: its days are
-    practice, none of them real."""
+    practice, none of them real. written: every entry in order, also those that count nothing."""
 
     entries: tuple[Entry, ...]
     taken_back: tuple[str, ...]
     ignored: tuple[Ignored, ...]
     practice: bool = False
+    written: tuple[Entry, ...] = ()
 
 
 def ordered(entries: Iterable[Entry]) -> tuple[Entry, ...]:
@@ -87,12 +88,14 @@ def _identity(entry: Entry) -> tuple[Any, ...]:
     )
 
 
-def standing(entries: Iterable[Entry]) -> Standing:
-    """The entries that count. A void of a void, of itself or of what is not there is listed as ignored; so is what belongs to a
+def standing(entries: Iterable[Entry] | Standing) -> Standing:
+    """The entries that count; of a log that was looked at already, what was found. A void of a void, of itself or of what is not there is listed as ignored; so is what belongs to a
     day that was taken back, and practice beside real work.
 
     Source: design §5, undo is an entry; handbook «Settled since, second part» 13.
     """
+    if isinstance(entries, Standing):
+        return entries
     listed = ordered(entries)
     kinds = {entry.id: entry.kind for entry in listed}
     taken_back: dict[str, None] = {}
@@ -126,7 +129,7 @@ def standing(entries: Iterable[Entry]) -> Standing:
             left.append(entry)
         else:
             ignored.append(Ignored(entry.id, why))
-    return Standing(tuple(left), tuple(taken_back), tuple(ignored), practice)
+    return Standing(tuple(left), tuple(taken_back), tuple(ignored), practice, listed)
 
 
 def _days(listed: Sequence[Entry], taken_back: Mapping[str, None]) -> dict[str, str]:
