@@ -16,7 +16,7 @@ from .api.door import door_of
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .cli_day import day_commands
-from .cli_papers import paper_commands
+from .cli_papers import paper_commands, with_keys
 from .cli_people import people_commands
 from .core.plan import corners, plan, plan_json
 from .core.ways import rack
@@ -52,7 +52,7 @@ EXPORTS: dict[str, Callable[[Job, Sequence[LogEntry]], str]] = {
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs one command; the exit status as documented in its help."""
-    options = parser().parse_args(arguments)
+    options = parser().parse_args(with_keys(sys.argv[1:] if arguments is None else arguments))
     command: Callable[[argparse.Namespace], int] = options.run
     try:
         return command(options)

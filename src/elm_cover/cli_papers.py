@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import sys
+from collections.abc import Sequence
 from pathlib import Path
 
 from .cli_crew import Command
@@ -32,6 +33,17 @@ def paper_commands(command: Command) -> None:
     keying.add_argument("--new", action="store_true", help="make a new one first; the old one signs no more")
     for sub in (verifying, keying):
         sub.add_argument("--data", type=Path, metavar="FOLDER", help="the data folder (default: in your home folder)")
+
+
+def with_keys(arguments: Sequence[str]) -> list[str]:
+    """The arguments with each key bound to its option: one key in 64 begins with a dash and would be taken for another option."""
+    said: list[str] = []
+    for each in arguments:
+        if said and said[-1] == "--key" and KEY.fullmatch(each):
+            said[-1] = f"--key={each}"
+        else:
+            said.append(each)
+    return said
 
 
 def _verify(options: argparse.Namespace) -> int:

@@ -63,6 +63,7 @@ def test_it_counts_every_bag_once_through_a_stop_of_the_program(served: Served) 
             served.start()
         time.sleep(0.01)
     out, err = running.communicate(timeout=60)
+    assert running.returncode == 0, err
     told = json.loads(out)
     assert told["accepted"] + told["known"] == 60 and told["refused"] == 0, err
     found = bags(served, job)

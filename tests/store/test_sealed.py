@@ -118,6 +118,15 @@ def test_what_came_in_keeps_its_own_revision_and_day_and_is_checked_by_its_offic
     assert verify(client, pdf)["state"] == "unchanged"
 
 
+def test_a_key_that_begins_with_a_dash_is_a_key(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """One in 64 does: elm-cover key prints it, and elm-cover verify --key takes it as it was printed."""
+    whole = Issue(sha256=sum_of(FORGED), kind="offer", number=1, job="a", revision=3, issued_at=None, code="0" * 10)
+    seal = next(seal for seal in (signed(whole, new_private_key()) for _ in range(4_000)) if seal.key.startswith("-"))
+    (file := tmp_path / "paper.pdf").write_bytes(sealed(FORGED, seal))
+    for given in (["--key", seal.key, str(file)], [str(file), "--key", seal.key], [str(file), f"--key={seal.key}"]):
+        assert main(["verify", *given, "--data", str(tmp_path / "nowhere")]) == 0, capsys.readouterr().err
+
+
 @pytest.mark.parametrize("name", ["sha256", "kind", "number", "job", "revision", "issued_at", "code", "late"])
 def test_the_seal_holds_for_every_word_of_it(name: str) -> None:
     private = new_private_key()

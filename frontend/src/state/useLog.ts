@@ -4,6 +4,7 @@ import { type DeskKind, OF_A_DAY } from "../api/generated/registries";
 import type { components } from "../api/generated/schema";
 import { afterAnswers, keepOutbox, keptOutbox, type Outbox, withEntry, withPaperDay } from "../document/logEntries";
 import { useAccount } from "./account";
+import { inOrder } from "./inOrder";
 import { watchLog } from "./logStream";
 import { NOBODY } from "./saving";
 
@@ -53,6 +54,7 @@ export function useLog(job: string): LogHandle {
   const current = useRef(outbox);
   const busy = useRef(false);
   const last = useRef(-1);
+  const order = useRef(inOrder());
   const timer = useRef<number>(undefined);
 
   const put = useCallback(
@@ -66,8 +68,9 @@ export function useLog(job: string): LogHandle {
   );
 
   const read = useCallback(async () => {
+    const isNewest = order.current();
     const { data } = await ask<LogAnswer>("GET", `/api/jobs/${job}/log?after=${Math.max(0, last.current)}&day=true`);
-    if (data.last === last.current) return;
+    if (!isNewest() || data.last === last.current) return;
     last.current = data.last;
     setDay(data.day);
     setRoom(data.room);

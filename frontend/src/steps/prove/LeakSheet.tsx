@@ -31,6 +31,8 @@ export function LeakSheet({ proof }: { proof: ProofAnswer }) {
           <b>{text}</b>
         </p>
       ))}
+      {/* Above what it makes: what grows below it moves no button from under a finger. */}
+      <TypedPoint />
       {(["before", "after"] as const).map((word) => (
         <Part
           key={word}
@@ -65,7 +67,6 @@ export function LeakSheet({ proof }: { proof: ProofAnswer }) {
           ) : null}
         </Part>
       ) : null}
-      <TypedPoint />
       <Looks proof={proof} />
       <House />
       <Burners proof={proof} />
