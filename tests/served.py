@@ -26,7 +26,7 @@ class Served:
     ) -> None:
         """at, proxies: where it stands behind a proxy; keeper: where it speaks TLS itself."""
         self.folder, self.port, self.proxies, self.keeper = folder, 0, proxies, keeper
-        self.at = at or (Door() if keeper is None else Door(names=keeper, scheme="https"))
+        self.at = at or (Door() if keeper is None else Door(names=keeper, scheme="https", network=keeper))
         self.start()
 
     @property

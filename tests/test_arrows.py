@@ -55,6 +55,7 @@ AROUND = {
     "api": {"core", "devices", "edits", "formats", "job", "papers", "store"},
     "demo": {"core", "devices", "formats", "job", "papers", "store"},
     "lan": set(),
+    "doctor": {"formats", "lan", "store"},
     "serving": {"api"},
 }
 KNOW_THE_JOB = {"from_job", "plan", "ways", "crew", "done"}

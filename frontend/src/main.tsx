@@ -7,6 +7,7 @@ import "./theme/app.css";
 import "./ui/sheet.css";
 import "./pages/shelf/shelf.css";
 import "./pages/account/account.css";
+import "./pages/phones/phones.css";
 import "./theme/mantine.css";
 import "./theme/phone.css";
 import "./drawings/drawings.css";
@@ -37,6 +38,8 @@ const CheckPaper = lazy(async () => ({ default: (await import("./pages/papers/Ch
 const Join = lazy(async () => ({ default: (await import("./pages/account/Join")).Join }));
 const OwnAccount = lazy(async () => ({ default: (await import("./pages/account/OwnAccount")).OwnAccount }));
 const People = lazy(async () => ({ default: (await import("./pages/account/People")).People }));
+const PhonesPage = lazy(async () => ({ default: (await import("./pages/phones/PhonesPage")).PhonesPage }));
+const SetupPage = lazy(async () => ({ default: (await import("./pages/account/SetupPage")).SetupPage }));
 const RecordPage = lazy(async () => ({ default: (await import("./pages/account/RecordPage")).RecordPage }));
 const Reference = lazy(async () => ({ default: (await import("./pages/reference/Reference")).Reference }));
 
@@ -128,6 +131,22 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                   element={
                     <Later what="Opening">
                       <People />
+                    </Later>
+                  }
+                />
+                <Route
+                  path="/phones"
+                  element={
+                    <Later what="Opening">
+                      <PhonesPage />
+                    </Later>
+                  }
+                />
+                <Route
+                  path="/setup"
+                  element={
+                    <Later what="Opening">
+                      <SetupPage />
                     </Later>
                   }
                 />

@@ -16,6 +16,7 @@ from .api.door import door_of
 from .api.interface import document
 from .cli_crew import crew_commands, day, print_json
 from .cli_day import day_commands
+from .cli_doctor import doctor_commands
 from .cli_papers import paper_commands, with_keys
 from .cli_people import people_commands
 from .core.plan import corners, plan, plan_json
@@ -108,6 +109,7 @@ def parser() -> argparse.ArgumentParser:
     exporting.add_argument("--metric", action="store_true", help="a paper in metres, millimetres and kilograms")
     paper_commands(command)
     people_commands(command)
+    doctor_commands(command)
     telling = command("schema", _schema, "Print the JSON Schema of the job document.")
     telling.add_argument("--log", action="store_true", help="of an entry of the log instead")
     command("openapi", _openapi, "Print the OpenAPI document of the server.")

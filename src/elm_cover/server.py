@@ -25,6 +25,9 @@ from .api.headlines import Headlines
 from .api.heavy import LONG, SHORT
 from .api.pages import door_files
 from .api.security import body_and_lane, refuses
+from .api.setup import LOOKED_OVER
+from .doctor import Asked, Finding, examined
+from .doctor.work import done
 from .lan.announce import Announcer
 from .lan.authority import DoorError
 from .lan.called import Called
@@ -163,8 +166,7 @@ def said_on_network(called: Called, port: int) -> str:
     """Where it is on the firm's network, with a code for a phone: by plain HTTP, which a phone reads before it has the certificate."""
     if not called.on_network:
         return f"Elm Cover is at https://{ADDRESS}:{port}; this machine is on no network of one's own, so that no other can reach it"
-    first = called.on_network[0]
-    told = f"{first}:{port}" if first.version == 4 else f"[{first}]:{port}"
+    told = f"{called.reached_at}:{port}"
     drawn = io.StringIO()
     segno.make(f"http://{told}/door/", error="m").terminal(drawn, compact=True)
     return (
@@ -228,7 +230,7 @@ def serve(
         return TAKEN
     port = at.getsockname()[1]
     if keeper is not None:
-        set_door(app, Door(names=keeper, scheme="https"))
+        set_door(app, Door(names=keeper, scheme="https", network=keeper))
         said = said_on_network(keeper.called, port)
     elif behind is not None:
         said = f"Elm Cover is at {behind.scheme}://{behind.host}{behind.prefix}/, by way of http://{ADDRESS}:{port}"
@@ -237,6 +239,20 @@ def serve(
     _run(app, at, f"{said} (stop with Ctrl-C)", proxies, keeper)
     held.close()
     return 0
+
+
+def looked_over(app: OpenAPI, workers: Workers, keeper: Keeper | None) -> list[Finding]:
+    """The set-up of the program that runs, by what serves it. What was compared last is told, not compared anew."""
+    at: Door = app.extensions["elm_cover_door"]
+    asked = Asked(
+        app.extensions["elm_cover_store"].folder,
+        lambda given: workers.run(done, given, "", None),
+        behind=None if at.host is None else f"{at.scheme}://{at.host}{at.prefix}",
+        lan=keeper is not None,
+        thorough=False,
+        trouble=None if keeper is None else keeper.trouble,
+    )
+    return list(examined(asked))
 
 
 def _run(app: OpenAPI, at: socket.socket, said: str, proxies: Sequence[str], keeper: Keeper | None) -> None:
@@ -253,6 +269,7 @@ def _run(app: OpenAPI, at: socket.socket, said: str, proxies: Sequence[str], kee
     app.extensions["elm_cover_tell"] = tell
     app.extensions["elm_cover_end"] = news.end
     app.extensions["elm_cover_saved"] = headlines.tell
+    app.extensions[LOOKED_OVER] = lambda: looked_over(app, workers, keeper)
     store.freshen = headlines.freshen
     short.warm()
     workers.warm()

@@ -9,6 +9,10 @@ from elm_cover.store.database import FILE_NAME
 
 # By the version that added it: what takes it away again.
 UNDO: dict[int, tuple[str, ...]] = {
+    17: (
+        *(f"DROP TABLE {name}" for name in ("held_entry", "stood", "stay", "joining")),
+        *(f"ALTER TABLE device DROP COLUMN {name}" for name in ("joined_at", "unsent", "unsent_photos")),
+    ),
     16: tuple(f"DROP TABLE {name}" for name in ("photo_job", "deed", "attempt", "invitation", "session", "person")),
     15: ("DROP TABLE told_event",),
     14: ("DROP TABLE soundness",),

@@ -2,12 +2,15 @@ import { useEffect, useRef, useState } from "react";
 import { at, base } from "../site/base";
 import { Days } from "./Days";
 import { JobScreen } from "./JobScreen";
+import { type Joining, joinNow, readAddress } from "./joining";
 import { Memory, type Opened, type PhotoLine } from "./memory";
+import { JoinCard } from "./parts/JoinCard";
+import { doorOf } from "./parts/NoConnection";
 import { lacking } from "./senses";
-import { join } from "./wire";
 import { type Offline, register, takeOver } from "./worker";
 
 const jobOf = (path: string) => /^\/field\/([\w-]+)/.exec(path.slice(base.length))?.[1] ?? null;
+const JOIN_EVERY_MS = 5000;
 const SAID = "elm-cover-field.said";
 
 /** The phone: its memory first, then the days or the job that the address names. */
@@ -18,13 +21,15 @@ export function App() {
   const [failure, setFailure] = useState<string | null>(null);
   const [offline, setOffline] = useState<Offline>({ ready: false, newer: false });
   const [job, setJob] = useState(jobOf(location.pathname));
+  const [joining, setJoining] = useState<Joining>({ kind: "none" });
   const [notices, setNotices] = useState<string[]>(() => (localStorage.getItem(SAID) ? [] : lacking()));
 
   useEffect(() => {
     void (async () => {
       try {
         const found = await memory.current.open();
-        await join(memory.current);
+        await readAddress(memory.current);
+        setJoining(await joinNow(memory.current));
         if (found.vanished)
           setNotices((now) => [
             ...now,
@@ -51,6 +56,19 @@ export function App() {
     void navigator.storage?.persist?.().catch(() => false);
     return () => window.removeEventListener("popstate", moved);
   }, []);
+
+  // What waits for a connection is tried until it comes.
+  const waits = joining.kind === "waits";
+  useEffect(() => {
+    if (!waits) return;
+    const again = () => void joinNow(memory.current).then(setJoining);
+    const timer = window.setInterval(again, JOIN_EVERY_MS);
+    window.addEventListener("online", again);
+    return () => {
+      window.clearInterval(timer);
+      window.removeEventListener("online", again);
+    };
+  }, [waits]);
 
   const go = (to: string | null) => {
     history.pushState(null, "", at(to ? `/field/${to}` : "/field/"));
@@ -103,6 +121,18 @@ export function App() {
           </button>
         </aside>
       )}
+      <JoinCard joining={joining} close={() => setJoining({ kind: "none" })} />
+      {offline.untrusted && (
+        <aside className="card warn">
+          <p>
+            This phone does not trust the program’s certificate: without that it keeps no page, and nothing opens where
+            there is no signal.{" "}
+            <a className="link" href={doorOf(location)}>
+              What to do
+            </a>
+          </p>
+        </aside>
+      )}
       {offline.newer && (
         <aside className="card notice">
           <p>A newer program is here. Take it when it suits you; nothing is lost.</p>
@@ -122,7 +152,13 @@ export function App() {
           back={() => go(null)}
         />
       ) : (
-        <Days memory={memory.current} open={go} ready={offline.ready} />
+        <Days
+          key={joining.kind === "joined" ? joining.name : ""}
+          memory={memory.current}
+          device={opened.device}
+          open={go}
+          ready={offline.ready}
+        />
       )}
     </>
   );

@@ -1,8 +1,11 @@
 import { useEffect, useState } from "react";
+import { contactOf, Refusal } from "./ask";
 import type { KeptPack, Memory } from "./memory";
 import { keepFresh } from "./packs";
+import { HandInFile } from "./parts/HandInFile";
+import { NoConnection } from "./parts/NoConnection";
 import { SignInLink } from "./parts/SignInLink";
-import { fetchDays, fetchPack, Refusal } from "./wire";
+import { fetchDays, fetchPack } from "./wire";
 
 interface FieldJob {
   job: string;
@@ -18,18 +21,29 @@ interface FieldDays {
   crew: string | null;
   person?: string | null;
   writes?: boolean;
+  /** The program speaks TLS itself, by a certificate that this phone was taught to trust. */
+  own_certificate?: boolean;
   days: { day: string; jobs: FieldJob[] }[];
 }
 
 const DAYS = ["Today", "Tomorrow"];
 const HALVES = ["morning", "afternoon"];
 
+interface Props {
+  memory: Memory;
+  device: string;
+  open: (job: string) => void;
+  ready: boolean;
+}
+
 /** The jobs of today and tomorrow; their packs are fetched at once, so that all of them open without a signal. */
-export function Days({ memory, open, ready }: { memory: Memory; open: (job: string) => void; ready: boolean }) {
+export function Days({ memory, device, open, ready }: Props) {
   const [days, setDays] = useState<FieldDays | null>(null);
   const [packs, setPacks] = useState<Map<string, KeptPack>>(new Map());
   const [said, setSaid] = useState<string | null>(null);
   const [signIn, setSignIn] = useState(false);
+  const [offline, setOffline] = useState(false);
+  const [unsent, setUnsent] = useState<string | null>(null);
   const [actor, setActor] = useState("");
 
   useEffect(() => {
@@ -37,6 +51,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
       setActor((await memory.remembered<string>("actor")) ?? "");
       const look = async () => setPacks(new Map((await memory.packs()).map((kept) => [kept.job, kept])));
       await look();
+      setUnsent(saidOf((await memory.unsettled()).length, (await memory.photos()).length));
       setDays((await memory.remembered<FieldDays>("days")) ?? null);
       try {
         const found = await fetchDays<FieldDays>(memory);
@@ -51,6 +66,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
         setSaid(null);
       } catch (error) {
         setSignIn(error instanceof Refusal && error.signIn);
+        setOffline(contactOf(error).kind === "offline");
         setSaid(error instanceof Refusal ? error.message : "No connection: these are the days as last seen.");
       }
     })();
@@ -65,6 +81,7 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
       {said && (
         <p className="card warn">
           {said} {signIn && <SignInLink />}
+          {offline && <NoConnection own={days?.own_certificate ?? false} />}
         </p>
       )}
       {days?.writes === false && (
@@ -99,10 +116,20 @@ export function Days({ memory, open, ready }: { memory: Memory; open: (job: stri
           ))}
         </section>
       ))}
+      {unsent && <HandInFile memory={memory} device={device} count={unsent} />}
       {!days && !said && <p className="soft">Asking for the days …</p>}
       {!days && said && <p className="soft">Open a job by its own address once, while there is a connection.</p>}
     </main>
   );
+}
+
+/** What the program does not have of this phone, in words; null: nothing. */
+function saidOf(entries: number, photos: number): string | null {
+  const told = [
+    entries ? `${entries} ${entries === 1 ? "entry" : "entries"}` : "",
+    photos ? `${photos} ${photos === 1 ? "photo" : "photos"}` : "",
+  ].filter(Boolean);
+  return told.length ? `${told.join(" and ")} not sent` : null;
 }
 
 function JobOfDay({ job, kept, open }: { job: FieldJob; kept: KeptPack | undefined; open: () => void }) {

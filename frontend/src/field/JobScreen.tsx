@@ -5,6 +5,7 @@ import type { Memory } from "./memory";
 import { CheckTab } from "./parts/CheckTab";
 import { FillTab } from "./parts/FillTab";
 import { LoadTab } from "./parts/LoadTab";
+import { NoConnection } from "./parts/NoConnection";
 import { PrepareTab } from "./parts/PrepareTab";
 import { SignInLink } from "./parts/SignInLink";
 import { stayAwake } from "./senses";
@@ -63,12 +64,25 @@ export function JobScreen({ memory, device, former, job, ready, back }: Props) {
         )}
         {field.contact.kind === "unknown" && (
           <p className="card warn">
-            {field.contact.why} What was written here is kept. {field.contact.signIn && <SignInLink />}
+            {field.contact.why.replace(/\.$/, "")}. What was written here is kept.{" "}
+            {field.contact.signIn && <SignInLink />}
           </p>
         )}
         {field.contact.kind === "trouble" && (
           <p className="card warn">
             Nothing gets through: {field.contact.why.replace(/\.$/, "")}. What was written here is kept.
+          </p>
+        )}
+        {field.held.length > 0 && (
+          <p className="card warn">
+            {field.held.length === 1 ? "1 entry is" : `${field.held.length} entries are`} held for the office to take or
+            refuse: {field.held[0]?.why}.
+          </p>
+        )}
+        {field.contact.kind === "offline" && field.own && (
+          <p className="soft">
+            No connection.
+            <NoConnection own />
           </p>
         )}
         {field.room !== null && field.room < NEARLY_FULL && (

@@ -3,8 +3,9 @@ import type { Entry } from "./entry";
 import type { Pack } from "./pack";
 import { read, Twin, write } from "./stores";
 
-/** waiting: the program does not have it yet; sent: it has; refused: it will not, and says why; other: of another device. */
-export type EntryState = "waiting" | "sent" | "refused" | "other";
+/** waiting: the program does not have it yet; sent: it has; held: it has it, and the office has still to take it; refused: it will not, and
+ * says why; other: of another device. */
+export type EntryState = "waiting" | "sent" | "held" | "refused" | "other";
 
 export interface KeptEntry {
   id: string;
@@ -235,6 +236,24 @@ export class Memory {
     return every.filter((kept) => kept.state === "waiting").sort((a, b) => a.entry.seq - b.entry.seq);
   }
 
+  /** What the program holds for the office to take or refuse. */
+  async held(): Promise<KeptEntry[]> {
+    const every = await this.twice((db) => db.getAll("entries"));
+    return every.filter((kept) => kept.state === "held");
+  }
+
+  /** What the program does not have in its log: not sent, refused or held. */
+  async unsettled(): Promise<KeptEntry[]> {
+    const every = await this.twice((db) => db.getAll("entries"));
+    const states: readonly EntryState[] = ["waiting", "refused", "held"];
+    return every.filter((kept) => states.includes(kept.state)).sort((a, b) => a.entry.seq - b.entry.seq);
+  }
+
+  /** How many entries and photos are not sent yet, as the program is told. */
+  holds(): string {
+    return `${this.unsent.all.size}+${this.pictures.all.size}`;
+  }
+
   /** What became of entries that were sent, each with what its clock was off as the program keeps it. */
   async settle(answers: readonly EntryAnswer[]): Promise<void> {
     const settled: string[] = [];
@@ -242,13 +261,13 @@ export class Memory {
       const move = db.transaction("entries", "readwrite");
       for (const answer of answers) {
         const kept = await move.store.get(answer.id);
-        if (!kept || !["accepted", "known", "refused"].includes(answer.state)) continue;
-        const refused = answer.state === "refused";
+        if (!kept || !["accepted", "known", "held", "refused"].includes(answer.state)) continue;
+        const state = answer.state === "refused" || answer.state === "held" ? answer.state : "sent";
         const time = typeof answer.offset_s === "number" ? { offset_s: answer.offset_s } : {};
         await move.store.put({
           ...kept,
           entry: { ...kept.entry, ...time, ...(answer.clock ? { clock: answer.clock } : {}) },
-          state: refused ? "refused" : "sent",
+          state,
           why: answer.why ?? undefined,
         });
         settled.push(answer.id);

@@ -1,8 +1,9 @@
 import type { PhoneKind } from "../api/generated/registries";
+import { type Contact, contactOf, Refusal } from "./ask";
 import type { Clock } from "./clock";
 import type { KeptEntry, KeptPack, KeptPhoto, Memory, Said } from "./memory";
 import { daysBegun, keepFresh, takeNewer, takeOffered } from "./packs";
-import { type Contact, contactOf, drain, fetchPack, OFFSET, Refusal } from "./wire";
+import { drain, fetchPack, OFFSET } from "./wire";
 
 /** What the phone knows of a job. pack: null until it is read; entries: null until then too: an empty log must not be shown. */
 export interface Known {
@@ -17,6 +18,8 @@ export interface Known {
   offset: number;
   /** How many entries the log of the job still takes, as last heard. */
   room: number | null;
+  /** The program's certificate is its own. */
+  own: boolean;
 }
 
 const NOTHING: Known = {
@@ -28,6 +31,7 @@ const NOTHING: Known = {
   failure: null,
   offset: 0,
   room: null,
+  own: false,
 };
 
 export interface More {
@@ -81,6 +85,7 @@ export class Phone {
       pack: (await this.memory.pack(this.job)) ?? null,
       entries: await this.memory.entries(this.job),
       photos: (await this.memory.photos()).filter((photo) => photo.job === this.job),
+      own: (await this.memory.remembered<{ own_certificate?: boolean }>("days"))?.own_certificate ?? false,
       offset: (await this.memory.remembered<number>(OFFSET)) ?? 0,
     });
   }

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { PhoneKind } from "../api/generated/registries";
+import type { Contact } from "./ask";
 import { phoneClock } from "./clock";
 import { OF_A_DAY } from "./entry";
 import type { KeptEntry, KeptPhoto, Memory } from "./memory";
@@ -8,7 +9,6 @@ import { countedOf, tableOf } from "./packs";
 import { type Act, type More, Phone } from "./phone";
 import { type Marks, marksOf, type Run, runOf } from "./run";
 import { type Undoable, undoable } from "./undo";
-import type { Contact } from "./wire";
 import { lookForNewer } from "./worker";
 
 const ASK_EVERY_MS = 5000;
@@ -26,6 +26,8 @@ export interface Field {
   entries: readonly KeptEntry[];
   refused: readonly KeptEntry[];
   waiting: readonly KeptEntry[];
+  /** What the program has and the office has still to take. */
+  held: readonly KeptEntry[];
   photos: readonly KeptPhoto[];
   run: Run;
   marks: Marks;
@@ -43,6 +45,8 @@ export interface Field {
   takeNewer: () => Promise<void>;
   takeAway: (id: string) => Promise<void>;
   failure: string | null;
+  /** The program's certificate is its own: a lost trust looks like a lost connection. */
+  own: boolean;
   /** How many entries the log still takes, as last heard. */
   room: number | null;
 }
@@ -111,6 +115,7 @@ export function useField(
     entries: every,
     refused: every.filter((one) => one.state === "refused"),
     waiting: every.filter((one) => one.state === "waiting"),
+    held: every.filter((one) => one.state === "held"),
     photos: known.photos,
     run,
     marks,
@@ -134,6 +139,7 @@ export function useField(
     takeNewer: () => phone.takeNewer(),
     takeAway: (id) => phone.takeAway(id),
     failure: known.failure,
+    own: known.own,
     room: known.room,
   };
 }

@@ -1,18 +1,8 @@
-import { at, OURS } from "../site/base";
+import { ask, type Contact, contactOf, Refusal } from "./ask";
 import type { Clock } from "./clock";
 import type { Entry } from "./entry";
-import type { EntryAnswer, KeptPhoto, Memory } from "./memory";
+import type { EntryAnswer, KeptEntry, KeptPhoto, Memory } from "./memory";
 import type { Pack } from "./pack";
-
-/** What the last contact came to. */
-export type Contact =
-  | { kind: "never" }
-  | { kind: "heard"; at: string }
-  | { kind: "offline" }
-  | { kind: "slow" }
-  /** signIn: nobody is signed in here, and no token says which device it is. */
-  | { kind: "unknown"; why: string; signIn: boolean }
-  | { kind: "trouble"; why: string };
 
 /** A contact, and the version of each job's record that the program named in it. */
 export interface Heard {
@@ -23,62 +13,10 @@ export interface Heard {
 }
 
 const MOST_AT_ONCE = 200;
-const SLOW_MS = 15_000;
 const TELLS_TIME_MS = 1000;
-const TOKEN = "token";
+// What the office has not looked at yet is asked after so often.
+const HELD_ASKED_MS = 60_000;
 export const OFFSET = "offset_s";
-/** What the program itself will never take. All else waits: a proxy, a full server, a captive page, a lost right pass by. */
-const FINAL = new Set([413, 415, 422]);
-
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly title = "",
-  ) {
-    super(message);
-  }
-
-  /** Signing in is all it needs. */
-  get signIn() {
-    return this.status === 401 && this.title === "Not signed in";
-  }
-
-  /** The thing that was sent is refused for good. */
-  get final() {
-    return FINAL.has(this.status);
-  }
-}
-
-/** Something answered that is not the program. */
-export class Stranger extends Error {}
-
-// biome-ignore lint/suspicious/noExplicitAny: whatever somebody answered
-type Told = any;
-
-/** Asks the program, with this device's token where it has one: its JSON. Throws Refusal where the program says no, Stranger where
- * something else answers, TypeError where nobody does. isOurs: whether an answer is what was asked for. */
-async function ask<T>(
-  memory: Memory,
-  path: string,
-  isOurs: (told: Told) => boolean,
-  init: RequestInit = {},
-): Promise<T> {
-  const token = await memory.remembered<string>(TOKEN);
-  const headers = new Headers({ ...OURS, ...Object.fromEntries(new Headers(init.headers)) });
-  if (token) headers.set("Authorization", `Bearer ${token}`);
-  const answer = await fetch(at(path), { ...init, headers, cache: "no-store", signal: AbortSignal.timeout(SLOW_MS) });
-  const type = (answer.headers.get("Content-Type") ?? "").split(";")[0]?.trim();
-  const told: Told = type?.endsWith("json") ? await answer.json().catch(() => null) : null;
-  if (answer.ok && type === "application/json" && isOurs(told)) return told as T;
-  if (type === "application/problem+json" && told?.title && told.status === answer.status)
-    throw new Refusal(answer.status, told.detail ?? told.title, told.title);
-  throw new Stranger(
-    answer.ok
-      ? "something else answers at the program’s address: a sign-in page of this network?"
-      : `the way to the program is closed: ${answer.status} came from in between`,
-  );
-}
 
 /** The days of the crew, as the program has them. */
 export const fetchDays = <T>(memory: Memory) => ask<T>(memory, "/api/field/days", (told) => Array.isArray(told?.days));
@@ -87,27 +25,22 @@ export const fetchDays = <T>(memory: Memory) => ask<T>(memory, "/api/field/days"
 export const fetchPack = (memory: Memory, job: string) =>
   ask<Pack>(memory, `/api/jobs/${job}/field-pack`, (told) => told?.format === "elm-cover field pack");
 
+// biome-ignore lint/suspicious/noExplicitAny: whatever somebody answered
+type Told = any;
+
 const isBatch = (told: Told) =>
   Array.isArray(told?.answers) && Array.isArray(told.others) && Number.isInteger(told.last);
 const isLog = (told: Told) => Array.isArray(told?.entries) && Number.isInteger(told.last);
 const isPhoto = (told: Told) => typeof told?.file === "string";
-
-/** A token from the address a phone was shown to join: kept, and taken out of the address. */
-export async function join(memory: Memory): Promise<boolean> {
-  const token = new URLSearchParams(location.hash.slice(1)).get("join");
-  if (!token) return false;
-  await memory.remember(TOKEN, token);
-  history.replaceState(null, "", location.pathname);
-  return true;
-}
 
 interface BatchAnswer {
   answers: EntryAnswer[];
   others: { n: number; entry: Entry }[];
   last: number;
   offset_s: number;
-  saves: number;
-  room: number;
+  /** Null where this phone may not read the log any more. */
+  saves: number | null;
+  room: number | null;
 }
 
 interface LogAnswer {
@@ -125,17 +58,7 @@ export async function drain(memory: Memory, open: string | null, clock: Clock): 
   return navigator.locks.request("elm-cover-field", { ifAvailable: true }, (lock) => (lock ? work() : null));
 }
 
-/** In words why nothing went: what waits is kept. */
-export function contactOf(error: unknown): Contact {
-  if (error instanceof Refusal)
-    return error.status === 401 || error.status === 403
-      ? { kind: "unknown", why: error.message, signIn: error.signIn }
-      : { kind: "trouble", why: error.message };
-  if (error instanceof Stranger) return { kind: "trouble", why: error.message };
-  // It was reached and is at work: that is another thing than no connection.
-  if (error instanceof DOMException && error.name === "TimeoutError") return { kind: "slow" };
-  return { kind: "offline" };
-}
+const heldAsked = new WeakMap<Memory, number>();
 
 class Sender {
   private saves = new Map<string, number>();
@@ -149,7 +72,9 @@ class Sender {
 
   async all(open: string | null): Promise<Heard> {
     try {
-      const waiting = await this.memory.waiting();
+      const waiting = [...(await this.memory.waiting()), ...(await this.heldBack())].sort(
+        (a, b) => a.entry.seq - b.entry.seq,
+      );
       const jobs = new Set(waiting.map((kept) => kept.job));
       for (const job of jobs) {
         const mine = waiting.filter((kept) => kept.job === job).map((kept) => kept.entry);
@@ -165,6 +90,15 @@ class Sender {
         ? { kind: "heard", at: this.clock.now().toISOString() }
         : { kind: "trouble", why: this.trouble };
     return { contact, saves: this.saves, room: this.room };
+  }
+
+  /** What the program holds for the office is asked after now and then. */
+  private async heldBack(): Promise<KeptEntry[]> {
+    const asked = heldAsked.get(this.memory) ?? Number.NEGATIVE_INFINITY;
+    if (this.clock.mono() - asked < HELD_ASKED_MS) return [];
+    const held = await this.memory.held();
+    if (held.length) heldAsked.set(this.memory, this.clock.mono());
+    return held;
   }
 
   /** Entries of one job. What is refused as a whole is sent in halves, until the one that is meant stands alone. */
@@ -185,8 +119,8 @@ class Sender {
       await this.memory.settle(answer.answers);
       await this.memory.learn(job, answer.others, answer.last);
       await this.memory.remember(OFFSET, answer.offset_s);
-      this.saves.set(job, answer.saves);
-      this.room.set(job, answer.room);
+      if (answer.saves !== null) this.saves.set(job, answer.saves);
+      if (answer.room !== null) this.room.set(job, answer.room);
       this.trouble ??= answer.answers.find((one) => one.state === "full")?.why ?? null;
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;

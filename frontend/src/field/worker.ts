@@ -6,6 +6,8 @@ export interface Offline {
   ready: boolean;
   /** A newer program waits; it is asked about, never forced. */
   newer: boolean;
+  /** The browser keeps no page here: it does not trust the program's certificate. */
+  untrusted?: boolean;
 }
 
 let registration: ServiceWorkerRegistration | null = null;
@@ -14,7 +16,9 @@ export async function register(tell: (state: Offline) => void): Promise<void> {
   if (!("serviceWorker" in navigator)) return;
   try {
     registration = await navigator.serviceWorker.register(at("/field/sw.js"), { scope: at("/field/") });
-  } catch {
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "SecurityError")
+      tell({ ready: false, newer: false, untrusted: true });
     return;
   }
   const look = () => tell({ ready: registration?.active != null, newer: registration?.waiting != null });

@@ -13,7 +13,7 @@ from ..store.jobs import JobStore
 from .asking import guard_rights
 from .calendar import calendar
 from .deeds import record, write_deeds
-from .devices import devices
+from .devices import devices, joining
 from .door import Door, set_door
 from .exchange.archive import archives
 from .exchange.csv_files import csv_files
@@ -23,6 +23,7 @@ from .field import field
 from .firm import firm
 from .headlines import headline_by
 from .heavy import LONG, SHORT, Here
+from .held import holding
 from .interface import document
 from .jobs import jobs
 from .lists import offered
@@ -40,6 +41,7 @@ from .products import tables
 from .racks import racks
 from .routes import check_routes
 from .security import guard
+from .setup import setup
 from .soundness import soundness
 from .wire import pack_answers
 
@@ -63,6 +65,9 @@ PARTS = (
     calendar,
     loads,
     devices,
+    joining,
+    holding,
+    setup,
     field,
     soundness,
     me,

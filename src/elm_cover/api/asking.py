@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -9,7 +10,7 @@ from flask import Flask, Response, current_app, g, request
 from peewee import DatabaseError
 
 from ..store.crews import crew_has_job, crew_has_photo
-from ..store.devices import device_of
+from ..store.devices import Device, device_of, seen
 from ..store.jobs import JobStore
 from ..store.log import DESK, PERSON
 from ..store.people import any_people
@@ -24,6 +25,12 @@ BEARER = "bearer"
 LAST_KNOWN = "elm_cover_accounts"
 # Of our own pages alone: another site's page cannot send it without being asked first, and is refused then.
 OUR_HEADER = "X-Elm-Cover"
+# A phone says with it how many entries and photos it holds unsent: "12+1".
+HOLDS_HEADER = "X-Elm-Cover-Holds"
+HOLDS = re.compile(r"(\d{1,6})\+(\d{1,6})")
+TAKEN_OFF = (
+    "This device was taken off the list, or never stood on it. What it holds stays on it: join it again at the desk."
+)
 
 
 @dataclass(frozen=True)
@@ -64,7 +71,7 @@ def asking_actor() -> str:
 def asking_sender() -> str:
     """Who is kept as the sender of entries: a device by its id, somebody who signed in by theirs."""
     found = asker()
-    if found.who == "device":
+    if found.who in ("device", "gone"):
         return found.id
     return DESK if found.session is None else PERSON + found.id
 
@@ -82,7 +89,7 @@ def as_long_as() -> Asked:
     def still() -> bool:
         if found.who == "device":
             device = device_of(store, told.partition(" ")[2].strip())
-            return device is not None and device.crew == found.crew
+            return device is not None and device.revoked_at is None and device.crew == found.crew
         if found.session is None:
             return not any_people(store)
         now = session_of(store, cookie or "")
@@ -118,10 +125,7 @@ def _whose() -> Asker | Response:
     if told is not None:
         scheme, _, token = told.partition(" ")
         device = device_of(job_store(), token.strip()) if scheme.lower() == BEARER else None
-        if device is None:
-            text = "This device was taken off the list, or never stood on it. What it holds stays on it: join it again at the desk."
-            return problem(401, "Unknown device", text)
-        return Asker("device", device.name, device.id, device.crew)
+        return problem(401, "Unknown device", TAKEN_OFF) if device is None else _device(device)
     cookie = cookie_told()
     if cookie is not None:
         found = session_of(job_store(), cookie)
@@ -135,6 +139,13 @@ def _whose() -> Asker | Response:
         return HERE
     text = f"This came through a proxy ({through}), and nobody can say from whom. Only devices with a token are answered through one, until there are accounts."
     return problem(403, "Not from this machine", text)
+
+
+def _device(device: Device) -> Asker:
+    """With a word of what it holds, where it says so."""
+    told = HOLDS.fullmatch(request.headers.get(HOLDS_HEADER, ""))
+    seen(job_store(), device, None if told is None else (int(told[1]), int(told[2])))
+    return Asker("device" if device.revoked_at is None else "gone", device.name, device.id, device.crew)
 
 
 def _accounts() -> bool:
@@ -167,7 +178,7 @@ def _refused(found: Asker, row: Route) -> Response | None:
     reach = row.right.reach.get(found.who)
     if reach is None:
         return _no_right(found)
-    if reach == "all" or found.crew is None:
+    if reach in ("all", "each") or found.crew is None:
         return None
     named = request.view_args or {}
     if "job_id" in named and not crew_has_job(job_store(), found.crew, named["job_id"]):
@@ -186,6 +197,8 @@ PHOTO_ROW = ROUTES["GET", "/api/photos/<name>"]
 def _no_right(found: Asker) -> Response:
     if found.who == "nobody":
         return problem(401, "Not signed in", "Sign in to go on; what you have not saved yet is kept on this page.")
+    if found.who == "gone":
+        return problem(401, "Unknown device", TAKEN_OFF)
     if found.who == "device":
         text = "A device reads its days, its packs and its log; the rest is done at the desk."
         return problem(403, "Not for a device", text)

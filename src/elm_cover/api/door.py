@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Container
 from dataclasses import dataclass
+from typing import Protocol
 from urllib.parse import urlsplit
 
 from flask import Flask, Response, current_app, request
@@ -20,15 +21,34 @@ NOT_HERE = "Open it by the address it printed at its start."
 PREFIX = re.compile(r"(/(?!(?:field|api|assets|jobs)(?:/|$))[A-Za-z0-9_-]{1,40}){1,3}")
 
 
+class Network(Protocol):
+    """What this machine is called on the firm's network just now."""
+
+    def __contains__(self, host: object) -> bool: ...
+
+    def reached_at(self) -> str | None: ...
+
+
+@dataclass(frozen=True)
+class Reached:
+    """page: what a phone opens, without a slash at its end. by_others: whether another machine can. certificate: where it takes the
+    certificate in first, None: it needs none of ours."""
+
+    page: str
+    by_others: bool
+    certificate: str | None = None
+
+
 @dataclass(frozen=True)
 class Door:
     """scheme, host (with its port where it has one) and prefix (empty, or /elm) as a browser sees them; host None: whatever this machine
-    is called by itself. names: hosts that are answered; on a network they change while it runs."""
+    is called by itself. names: hosts that are answered; on a network they change while it runs. network: where others reach it there."""
 
     names: Container[str] = ("127.0.0.1", "localhost", "[::1]")
     scheme: str = "http"
     host: str | None = None
     prefix: str = ""
+    network: Network | None = None
 
     @property
     def secure(self) -> bool:
@@ -43,6 +63,16 @@ class Door:
     def answers(self, host: str) -> bool:
         """Whether a request for a host, in small letters, is one for this program."""
         return name_of(host) in self.names or host == self.host
+
+    def reached(self, host: str) -> Reached:
+        """Where a phone opens the program; host: as the desk asked for it just now."""
+        if self.host is not None:
+            return Reached(f"{self.scheme}://{self.host}{self.prefix}", True)
+        at = None if self.network is None else self.network.reached_at()
+        if at is None:
+            return Reached(f"{self.scheme}://{host}", False)
+        port = host.removeprefix(name_of(host))
+        return Reached(f"https://{at}{port}", True, f"http://{at}{port}/door/")
 
     def origin(self) -> str:
         """What a page of ours says it comes from."""

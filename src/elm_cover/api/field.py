@@ -28,6 +28,7 @@ from .answers.proof import ProofAnswer
 from .asking import asker, job_store
 from .blueprint import APIBlueprint
 from .calendar_board import stored_board, told_line
+from .door import door
 from .heavy import in_a_worker
 from .kept_log import LOGS, records
 from .log import logged_day
@@ -162,4 +163,5 @@ def read_days() -> Response:
         if offset > 1 or (offset == 1 and any(one["jobs"] for one in days)):
             break
     whose = {"device": me.name if me.who == "device" else None, "person": me.name if me.session else None}
-    return jsonify({**whose, "writes": me.who in WRITE.reach, "crew": me.crew, "days": days})
+    told = {"writes": me.who in WRITE.reach, "own_certificate": door().on_network}
+    return jsonify({**whose, **told, "crew": me.crew, "days": days})

@@ -23,6 +23,7 @@ from ..store.photos import NoSuchPhotoError, photo_path
 from .answers.jobs import JobPath
 from .answers.log import AfterQuery, BatchAnswer, LogAnswer, LogBatch
 from .asking import as_long_as, asker, asking_actor, asking_sender, brings_anybodys, job_store
+from .believing import doubts, sees_the_job
 from .blueprint import APIBlueprint
 from .kept_log import LOGS
 from .problems import Problem, problem
@@ -61,9 +62,10 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     unsaid = frozenset(
         read[place].id for place, sent in enumerate(body.entries) if place in read and (own or not sent.get("actor"))
     )
-    found = job_store().exchange(
-        path.job_id, Sent(timed, asking_sender(), unsaid, brings_anybodys()), body.after, LOG_BOUND
-    )
+    me, sees = asker(), sees_the_job(asker(), path.job_id)
+    batch = Sent(timed, asking_sender(), unsaid, brings_anybodys(), doubts(me, path.job_id, timed), me.name)
+    # Who may only hand in reads nothing of what others wrote.
+    found = job_store().exchange(path.job_id, batch, body.after if sees else None, LOG_BOUND)
     answered = iter(found.answers)
     if any(one.state == "accepted" for one in found.answers):
         current_app.extensions["elm_cover_tell"](path.job_id)
@@ -76,8 +78,15 @@ def add_to_log(path: JobPath, body: LogBatch) -> Response:
     # All but these: a phone whose memory was emptied has them from nowhere else, under whichever name it wrote them.
     these = {entry["id"] for entry in timed}
     told = [asdict(line) for line in found.logged if line.entry["id"] not in these]
+    if not sees:
+        return jsonify({"answers": answers, "others": [], "offset_s": offset_s, **_nothing_of_it(body.after)})
     more = {"last": found.last, "offset_s": offset_s, "saves": found.saves, "room": _room(found.last)}
     return jsonify({"answers": answers, "others": told, **more})
+
+
+def _nothing_of_it(after: int | None) -> dict[str, Any]:
+    """What is told of a log to who may not read it."""
+    return {"last": after or 0, "saves": None, "room": None}
 
 
 def _room(last: int) -> int:

@@ -20,6 +20,7 @@ from ..store.database import StoreError
 from ..store.devices import NoSuchDeviceError, TooManyDevicesError
 from ..store.firm import StaleFirmError
 from ..store.jobs import NoSuchJobError, StaleSaveError
+from ..store.joining import NoCodesError
 from ..store.papers import NoSuchPaperError
 from ..store.people import NoSuchPersonError, PeopleError
 from ..store.photos import NoSuchPhotoError
@@ -171,6 +172,7 @@ ANSWERS: tuple[tuple[type[Exception], Callable[[Any], Response]], ...] = (
     (TooManyTriesError, _tries),
     (NoSuchDeviceError, lambda _: problem(404, "No such device", "No device of that id was ever made here.")),
     (TooManyDevicesError, lambda error: problem(409, "Too many devices", str(error).capitalize() + ".")),
+    (NoCodesError, lambda error: problem(409, "Too many codes", str(error).capitalize() + ".")),
     (TooHeavyError, lambda error: problem(422, "Too much work for one request", str(error))),
     (BusyError, _busy),
     (NobodyWaitsError, lambda _: problem(503, "Nobody waits for this", "Whoever asked has gone.")),

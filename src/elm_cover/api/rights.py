@@ -11,13 +11,15 @@ from typing import Literal
 
 from ..job.roles import ROLES, Role
 
-# A device with a token; nobody: who did not sign in.
-Who = Role | Literal["device", "nobody"]
-WHO: tuple[Who, ...] = ("office", "estimator", "crew", "reader", "device", "nobody")
-# all: whichever job; own: where a job is meant, one that stands with its own crew on the calendar.
-Reach = Literal["all", "own"]
+# A device with a token; gone: one that was taken off the list not long ago; nobody: who did not sign in.
+Who = Role | Literal["device", "gone", "nobody"]
+WHO: tuple[Who, ...] = ("office", "estimator", "crew", "reader", "device", "gone", "nobody")
+# all: whichever job; own: where a job is meant, one that stands with its own crew on the calendar; each: whichever job, but every entry is
+# judged by when it was written, and what is not believed is held for the office (api/believing.py).
+Reach = Literal["all", "own", "each"]
 ALL: Reach = "all"
 OWN: Reach = "own"
+EACH: Reach = "each"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -29,8 +31,12 @@ class Right:
     reach: Mapping[Who, Reach]
 
 
-def _right(name: str, says: str, *, everything: tuple[Who, ...] = (), own: tuple[Who, ...] = ()) -> Right:
-    found: dict[Who, Reach] = {**dict.fromkeys(everything, ALL), **dict.fromkeys(own, OWN)}
+def _right(
+    name: str, says: str, *, everything: tuple[Who, ...] = (), own: tuple[Who, ...] = (), each: tuple[Who, ...] = ()
+) -> Right:
+    found: dict[Who, Reach] = {
+        **dict.fromkeys(everything, ALL), **dict.fromkeys(own, OWN), **dict.fromkeys(each, EACH),
+    }  # fmt: skip
     return Right(name=name, says=says, reach=MappingProxyType(found))
 
 
@@ -45,5 +51,7 @@ OFFICE = _right("office", "firm, calendar, people, devices, the record", everyth
 FIELD = _right(
     "field", "days, packs, logs and photos", everything=("office", "estimator", "reader"), own=("crew", "device")
 )
-WRITE = _right("write", "add to logs, store photos", everything=("office", "estimator"), own=("crew", "device"))
+WRITE = _right(
+    "write", "add to logs, store photos", everything=("office", "estimator"), each=("crew", "device", "gone")
+)
 RIGHTS = (OPEN, COME_IN, SIGNED_IN, READ, CHANGE, OFFICE, FIELD, WRITE)

@@ -38,6 +38,12 @@ class Called:
         """Where others can reach it."""
         return tuple(each for each in self.addresses if not each.is_loopback)
 
+    @property
+    def reached_at(self) -> str | None:
+        """As it stands in an address; None: by nobody."""
+        first = next(iter(self.on_network), None)
+        return None if first is None else f"[{first}]" if first.version == 6 else str(first)
+
     def hosts(self) -> frozenset[str]:
         """Every host a request may name, as it stands in a Host header without its port."""
         return frozenset(

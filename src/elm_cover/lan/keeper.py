@@ -64,3 +64,7 @@ class Keeper:
         """Whether a host that a request names is this machine. A name that somebody else points here is not: a page of theirs would be
         taken for one of ours."""
         return host in self._hosts
+
+    def reached_at(self) -> str | None:
+        """Where others on the network reach this machine just now."""
+        return self.called.reached_at

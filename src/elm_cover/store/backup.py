@@ -103,6 +103,7 @@ def _signed_out(file: Path) -> None:
     with closing(sqlite3.connect(file)) as raw, raw:
         raw.execute("DELETE FROM session")
         raw.execute("DELETE FROM invitation")
+        raw.execute("DELETE FROM joining")
         raw.execute("DELETE FROM attempt")
 
 

@@ -9,6 +9,7 @@ from datetime import date
 from typing import Any
 
 from ..job.stages import STAGES, dated
+from .crews import stands
 from .jobs import JobStore, NoSuchJobError
 from .moment import now_text
 from .rows import BusyRow, DewPointRow, JobRow, PlacementRow, WeatherRow
@@ -110,12 +111,15 @@ def place_all(store: JobStore, placed: Sequence[tuple[str, str, date, int]], act
                 raise NoSuchJobError(job_id)
             row = {"crew": crew, "day": day.isoformat(), "half": half, "actor": actor, "placed_at": now}
             PlacementRow.replace(job=job_id, **row).execute()
+            stands(job_id, crew)
 
 
 def unplace(store: JobStore, job_ids: Iterable[str]) -> None:
     """Takes jobs off the calendar; those that stand nowhere stay so."""
     with store.writing():
-        PlacementRow.delete().where(PlacementRow.job.in_(list(job_ids))).execute()
+        for job_id in list(job_ids):
+            PlacementRow.delete().where(PlacementRow.job == job_id).execute()
+            stands(job_id, None)
 
 
 def weather_of(store: JobStore, first: date, last: date) -> dict[date, StoredWeather]:

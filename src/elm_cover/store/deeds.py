@@ -11,7 +11,8 @@ from peewee import fn
 
 from .jobs import JobStore
 from .moment import now_text
-from .rows import DeedRow, RevisionRow
+from .rows import RevisionRow
+from .who_rows import DeedRow
 
 A_PAGE, MOST_A_PAGE = 100, 500
 # The same again by the same person within so long is one line: an afternoon's work on a job, a page that asks and asks.

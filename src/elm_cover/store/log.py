@@ -7,20 +7,25 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 
 from peewee import fn
 
+from .holding import NOT_TAKEN, held_here, hold, how_many_wait, let_in
 from .photo_names import note_photos
-from .rows import DeviceRow, LogRow, WriterRow
+from .rows import LogRow, WriterRow
+from .who_rows import DeviceRow
 
 # What a device does not say of an entry, and so cannot contradict when it sends it again.
 OUR_OWN = ("offset_s", "clock")
 # Who sends without a token: this machine itself; an archive that was brought in; somebody who signed in, with their id behind it.
 DESK, ARCHIVE, PERSON = "desk", "archive", "person "
 MANY = 500
+HELD_FULL = (
+    "as many entries of this job wait for the office as a log holds: it is kept on the device until they are looked at"
+)
 
 
 @dataclass(frozen=True)
@@ -35,12 +40,14 @@ class Bound:
 @dataclass(frozen=True)
 class Sent:
     """Entries as they are to be kept. sender: whose token or session they came with; unsaid: ids of those that said nothing of who did
-    it; anybodys: they may be of any device, from a file say."""
+    it; anybodys: they may be of any device, from a file say; doubts: by id, why an entry is not believed; name: of who hands them in."""
 
     entries: Sequence[dict[str, Any]]
     sender: str = DESK
     unsaid: frozenset[str] = frozenset()
     anybodys: bool = False
+    doubts: Mapping[str, str] = field(default_factory=dict)
+    name: str = ""
 
 
 @dataclass(frozen=True)
@@ -54,8 +61,8 @@ class LoggedEntry:
 
 @dataclass(frozen=True)
 class Answer:
-    """What became of an entry that was sent: accepted, known (the same was here already), refused, or full (the log takes no more of
-    its kind: it waits where it is), and why. offset_s, clock: as it is stored, so that the device tells its time as the program
+    """What became of an entry that was sent: accepted, known (the same was here already), refused, held (for the office to
+    take or refuse), or full (the log takes no more of its kind: it waits where it is), and why. offset_s, clock: as it is stored, so that the device tells its time as the program
     does."""
 
     id: str
@@ -79,28 +86,65 @@ def last_entry(job_id: str) -> int:
 
 
 def add_entries(job_id: str, sent: Sent, bound: Bound | None, now: datetime) -> list[Answer]:
-    """Adds the entries that are new; the same id with the same body is known, with another body refused. bound: None takes all."""
-    n = last_entry(job_id)
-    here = _known(job_id, [entry["id"] for entry in sent.entries])
-    owners = _owners(sent)
-    answers: list[Answer] = []
-    for entry in sent.entries:
-        known = here.get(entry["id"])
+    """Adds the entries that are new; the same id with the same body is known, with another body refused; what is doubted is held beside
+    the log. bound: None takes all."""
+    return _Adding(job_id, sent, bound, now).answers()
+
+
+class _Adding:
+    """One batch on its way into a log."""
+
+    def __init__(self, job_id: str, sent: Sent, bound: Bound | None, now: datetime) -> None:
+        ids = [entry["id"] for entry in sent.entries]
+        self.job_id, self.sent, self.bound, self.now = job_id, sent, bound, now
+        self.n = last_entry(job_id)
+        self.here, self.held = _known(job_id, ids), held_here(job_id, ids)
+        self.owners = _owners(sent)
+        self.free = sent.anybodys or sent.sender in (DESK, ARCHIVE)
+
+    def answers(self) -> list[Answer]:
+        return [self._answer(entry) for entry in self.sent.entries]
+
+    def _answer(self, entry: dict[str, Any]) -> Answer:
+        known, id_ = self.here.get(entry["id"]), entry["id"]
         if known is not None:
-            answers.append(_again(known, entry, entry["id"] in sent.unsaid))
-        elif owners[entry["device"]] != sent.sender and not (sent.anybodys or sent.sender in (DESK, ARCHIVE)):
+            return _again(known, entry, id_ in self.sent.unsaid)
+        if self.owners[entry["device"]] != self.sent.sender and not self.free:
             why = "another device wrote under this name before; it is kept on the device as it is, and the office can take it from a file"
-            answers.append(Answer(entry["id"], "refused", why))
-        elif bound is not None and n >= (bound.most_always if entry["kind"] in bound.always else bound.most):
-            answers.append(Answer(entry["id"], "full", full_text(bound)))
-        else:
-            n += 1
-            told = json.dumps(entry)
-            LogRow.create(job=job_id, id=entry["id"], n=n, received_at=now.isoformat(), entry=told, sender=sent.sender)
-            note_photos(job_id, told)
-            here[entry["id"]] = entry
-            answers.append(_stored(entry, "accepted"))
-    return answers
+            return Answer(id_, "refused", why)
+        waits = self.held.get(id_)
+        if waits is not None and waits.taken == 0 and not self.sent.anybodys:
+            return Answer(id_, "refused", NOT_TAKEN)
+        if id_ in self.sent.doubts:
+            return self._hold(entry, self.sent.doubts[id_])
+        if self.bound is not None and self.n >= (
+            self.bound.most_always if entry["kind"] in self.bound.always else self.bound.most
+        ):
+            return Answer(id_, "full", full_text(self.bound))
+        self._add(entry)
+        if waits is not None:
+            let_in(waits)
+        return _stored(entry, "accepted")
+
+    def _add(self, entry: dict[str, Any]) -> None:
+        self.n += 1
+        told = json.dumps(entry)
+        LogRow.create(
+            job=self.job_id, id=entry["id"], n=self.n, received_at=self.now.isoformat(), entry=told,
+            sender=self.sent.sender,
+        )  # fmt: skip
+        note_photos(self.job_id, told)
+        self.here[entry["id"]] = entry
+
+    def _hold(self, entry: dict[str, Any], why: str) -> Answer:
+        waits = self.held.get(entry["id"])
+        if waits is not None:
+            again = _again(json.loads(waits.entry), entry, entry["id"] in self.sent.unsaid)
+            return again if again.state == "refused" else Answer(entry["id"], "held", waits.why)
+        if self.bound is not None and how_many_wait(self.job_id) >= self.bound.most:
+            return Answer(entry["id"], "full", HELD_FULL)
+        self.held[entry["id"]] = hold(self.job_id, entry, self.sent.sender, self.sent.name, why, self.now)
+        return Answer(entry["id"], "held", why)
 
 
 def full_text(bound: Bound) -> str:

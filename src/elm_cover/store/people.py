@@ -13,7 +13,7 @@ from typing import Any, cast
 from ..job.roles import OFFICE, ROLES, Role
 from .jobs import JobStore
 from .moment import now_text
-from .rows import InvitationRow, PersonRow, SessionRow
+from .who_rows import InvitationRow, PersonRow, SessionRow
 
 MOST_PEOPLE = 1000
 

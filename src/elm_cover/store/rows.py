@@ -221,22 +221,6 @@ class BusyRow(Row):
         table_name = "busy"
 
 
-class DeviceRow(Row):
-    """A device with a token of its own, kept as its SHA-256. seen_at: when it last asked."""
-
-    id = TextField(primary_key=True)
-    name = TextField()
-    crew = TextField(null=True)
-    token_sha256 = TextField(unique=True)
-    actor = TextField()
-    made_at = TextField()
-    revoked_at = TextField(null=True)
-    seen_at = TextField(null=True)
-
-    class Meta:
-        table_name = "device"
-
-
 class SoundnessRow(Row):
     """The one row of when everything was compared last, and what was damaged, as JSON."""
 
@@ -261,81 +245,6 @@ class ToldEventRow(Row):
     class Meta:
         table_name = "told_event"
         primary_key = CompositeKey("scope", "uid")
-
-
-class PersonRow(Row):
-    """Somebody with an account. known_as: the name without capitals, of one person for ever; password: its hash, null until they chose
-    one."""
-
-    id = TextField(primary_key=True)
-    name = TextField()
-    known_as = TextField(unique=True)
-    role = TextField()
-    crew = TextField(null=True)
-    password = TextField(null=True)
-    made_at = TextField()
-    made_by = TextField()
-    locked_at = TextField(null=True)
-    deleted_at = TextField(null=True)
-
-    class Meta:
-        table_name = "person"
-
-
-class SessionRow(Row):
-    """Somebody signed in somewhere. sum: SHA-256 of what the cookie holds."""
-
-    id = TextField(primary_key=True)
-    sum = TextField(unique=True)
-    person = ForeignKeyField(PersonRow, column_name="person", object_id_name="person_id")
-    made_at = TextField()
-    seen_at = TextField()
-    address = TextField()
-    agent = TextField()
-
-    class Meta:
-        table_name = "session"
-
-
-class InvitationRow(Row):
-    """A link that lets somebody choose a password, once and until it ends. sum: SHA-256 of its code."""
-
-    sum = TextField(primary_key=True)
-    person = ForeignKeyField(PersonRow, column_name="person", object_id_name="person_id")
-    made_at = TextField()
-    made_by = TextField()
-    ends_at = TextField()
-    used_at = TextField(null=True)
-
-    class Meta:
-        table_name = "invitation"
-
-
-class AttemptRow(Row):
-    """A try to sign in, by what it is counted by."""
-
-    key = TextField()
-    at_s = FloatField()
-
-    class Meta:
-        table_name = "attempt"
-        primary_key = False
-
-
-class DeedRow(Row):
-    """Who did what, a line that is never changed. who: the name as it was then."""
-
-    n = AutoField()
-    at = TextField()
-    kind = TextField()
-    who = TextField()
-    who_id = TextField()
-    job = TextField(null=True)
-    what = TextField()
-    address = TextField()
-
-    class Meta:
-        table_name = "deed"
 
 
 class PhotoJobRow(Row):

@@ -13,8 +13,8 @@ from peewee import DatabaseError, Expression
 from .jobs import JobStore
 from .moment import now_text
 from .people import PeopleError, Person, person_of, row_of
-from .rows import InvitationRow, PersonRow, SessionRow
 from .tokens import sum_of_token
+from .who_rows import InvitationRow, PersonRow, SessionRow
 
 # Left alone for so long a session ends; after so long it does whatever.
 LEFT_ALONE, AT_MOST = timedelta(days=14), timedelta(days=90)

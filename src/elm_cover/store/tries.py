@@ -6,8 +6,8 @@ import time
 from collections.abc import Callable
 
 from .jobs import JobStore
-from .rows import AttemptRow
 from .tokens import sum_of_token
+from .who_rows import AttemptRow
 
 WITHIN_S = 15 * 60.0
 # Of one account from one address; of one account from anywhere; of one address on any account. By judgement: who mistypes comes in, and

@@ -848,6 +848,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The codes of the last hour, and what became of them */
+        get: operations["devices_list_codes_codes_get"];
+        put?: never;
+        /** A code that a phone joins by, once */
+        post: operations["devices_new_code_codes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/codes/{code_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End a code that nobody has used yet */
+        delete: operations["devices_end_codes__code_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Join by a code that the desk shows */
+        post: operations["joining_join_by_code_join_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Entries that wait for the office, each with why */
+        get: operations["held_list_held_get"];
+        put?: never;
+        /** Take held entries into their logs, or refuse them */
+        post: operations["held_settle_held_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The set-up looked over: folder, records, clock, network, workers */
+        get: operations["setup_read_setup_setup_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/field-pack": {
         parameters: {
             query?: never;
@@ -3924,7 +4011,8 @@ export interface components {
         /**
          * BatchAnswer
          * @description Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
-         *     where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record.
+         *     where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record. Both null,
+         *     and others empty, where who hands in may not read the log any more.
          */
         BatchAnswer: {
             /** Answers */
@@ -3936,9 +4024,9 @@ export interface components {
             /** Offset S */
             offset_s: number;
             /** Saves */
-            saves: number;
+            saves: number | null;
             /** Room */
-            room: number;
+            room: number | null;
         };
         /** EntryAnswer */
         EntryAnswer: {
@@ -6984,13 +7072,21 @@ export interface components {
             before: components["schemas"]["Job"];
             after: components["schemas"]["Job"];
         };
-        /** JoinAsked */
+        /**
+         * JoinAsked
+         * @description code: as the desk showed it. token: made by the phone, which it is known by from then on. before: the one it had, where it had
+         *     one.
+         */
         JoinAsked: {
-            job: components["schemas"]["Job"];
-            /** First */
-            first: string;
-            /** Second */
-            second: string;
+            /** Code */
+            code: string;
+            /** Token */
+            token: string;
+            /**
+             * Before
+             * @default null
+             */
+            before?: string | null;
         };
         /** RackAnswer */
         RackAnswer: {
@@ -8918,6 +9014,12 @@ export interface components {
             revoked_at: string | null;
             /** Seen At */
             seen_at: string | null;
+            /** Joined At */
+            joined_at: string | null;
+            /** Unsent */
+            unsent: number | null;
+            /** Unsent Photos */
+            unsent_photos: number | null;
         };
         /**
          * MadeDevice
@@ -8964,6 +9066,145 @@ export interface components {
              * @default false
              */
             revoke?: boolean;
+        };
+        /** CodeList */
+        CodeList: {
+            /** Codes */
+            codes: components["schemas"]["CodeTold"][];
+        };
+        /**
+         * CodeTold
+         * @description What became of a code. device: who joined by it.
+         */
+        CodeTold: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Crew */
+            crew: string | null;
+            /** Made At */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Ends At */
+            ends_at: string;
+            /** Used At */
+            used_at: string | null;
+            /** Device */
+            device: string | null;
+        };
+        /**
+         * ShownCode
+         * @description url: what the phone opens, with the code in its #fragment, told this once. rows: the same as a QR code, a row each, 1 dark, with no
+         *     margin. reached: whether another machine can open that address; certificate: where a phone takes the certificate in first, null: it
+         *     needs none of ours, with its own QR code.
+         */
+        ShownCode: {
+            code: components["schemas"]["CodeTold"];
+            /** Url */
+            url: string;
+            /** Rows */
+            rows: string[];
+            /** Reached */
+            reached: boolean;
+            /** Certificate */
+            certificate: string | null;
+            /** Certificate Rows */
+            certificate_rows: string[] | null;
+        };
+        /**
+         * Joined
+         * @description name, crew: as the desk gave them.
+         */
+        Joined: {
+            /** Name */
+            name: string;
+            /** Crew */
+            crew: string | null;
+        };
+        /**
+         * HeldList
+         * @description count: how many wait in all; those told are the oldest.
+         */
+        HeldList: {
+            /** Held */
+            held: components["schemas"]["HeldTold"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * HeldTold
+         * @description An entry that waits for the office. text: what it says, in words; at: when it was written, by its clock set right.
+         */
+        HeldTold: {
+            /** Job */
+            job: string;
+            /** Job Name */
+            job_name: string;
+            /** Id */
+            id: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+            /** Received At */
+            received_at: string;
+            /** Practice */
+            practice: boolean;
+        };
+        /**
+         * Settled
+         * @description How many were settled; the rest waits still: a log that is full takes no more, or somebody was first.
+         */
+        Settled: {
+            /** Settled */
+            settled: number;
+        };
+        /**
+         * Settle
+         * @description What the office decides of these.
+         */
+        Settle: {
+            /** Entries */
+            entries: components["schemas"]["HeldChosen"][];
+            /** Take */
+            take: boolean;
+        };
+        /** HeldChosen */
+        HeldChosen: {
+            /** Job */
+            job: string;
+            /** Id */
+            id: string;
+        };
+        /** SetupAnswer */
+        SetupAnswer: {
+            /** Findings */
+            findings: components["schemas"]["SetupFinding"][];
+        };
+        /**
+         * SetupFinding
+         * @description Of a set-up, one thing that was looked at. state: good, look (nothing stops it) or wrong.
+         */
+        SetupFinding: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "good" | "look" | "wrong";
+            /** What */
+            what: string;
+            /** Said */
+            said: string;
+            /** Way */
+            way: string | null;
         };
         /**
          * FieldPack
@@ -10323,7 +10564,8 @@ export interface components {
         /**
          * FieldDays
          * @description Today's and tomorrow's jobs. device: whose token asked; person: who signed in, under whose name the log is written; both None:
-         *     this machine itself. writes: whether who asks may write a log.
+         *     this machine itself. writes: whether who asks may write a log. own_certificate: the program speaks TLS itself, by a certificate that
+         *     this phone had to be taught to trust.
          */
         FieldDays: {
             /** Device */
@@ -10332,6 +10574,8 @@ export interface components {
             person: string | null;
             /** Writes */
             writes: boolean;
+            /** Own Certificate */
+            own_certificate: boolean;
             /** Crew */
             crew: string | null;
             /** Days */
@@ -13866,6 +14110,401 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_list_codes_codes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_new_code_codes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownCode"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_end_codes__code_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joining_join_by_code_join_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    held_list_held_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    held_settle_held_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settle"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settled"];
+                };
+            };
+            /** @description It cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than this takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is of another type than this takes */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setup_read_setup_setup_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupAnswer"];
                 };
             };
             /** @description Unprocessable Entity */

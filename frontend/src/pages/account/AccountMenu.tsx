@@ -7,9 +7,17 @@ export function AccountMenu() {
   const { me, may } = useAccount();
   if (me.local)
     return (
-      <Button variant="default" size="xs" component={Link} to="/people">
-        people
-      </Button>
+      <>
+        <Button variant="default" size="xs" component={Link} to="/phones">
+          phones
+        </Button>
+        <Button variant="default" size="xs" component={Link} to="/people">
+          people
+        </Button>
+        <Button variant="default" size="xs" component={Link} to="/setup">
+          set-up
+        </Button>
+      </>
     );
   return (
     <Menu position="bottom-end">
@@ -27,8 +35,14 @@ export function AccountMenu() {
             <Menu.Item component={Link} to="/people">
               People
             </Menu.Item>
+            <Menu.Item component={Link} to="/phones">
+              Phones
+            </Menu.Item>
             <Menu.Item component={Link} to="/record">
               Who did what
+            </Menu.Item>
+            <Menu.Item component={Link} to="/setup">
+              Set-up
             </Menu.Item>
           </>
         ) : null}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, Field
 
 from ...core.filling import (
     Asked,
@@ -18,52 +18,6 @@ from ...core.filling import (
     SectionRun,
     Short,
 )
-
-IN_ONE_LINE = r"^[^\x00-\x1f\x7f-\x9f\u2028\u2029]*$"
-DEVICE_NAME = Field(
-    min_length=1, max_length=80, pattern=IN_ONE_LINE, description="What the firm calls it, 1 to 80 letters in one line"
-)
-
-
-class DevicePath(BaseModel):
-    device_id: str = Field(max_length=64)
-
-
-class NewDevice(BaseModel):
-    """crew: the only one whose days it shows; left out: all."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: str = DEVICE_NAME
-    crew: str | None = Field(None, min_length=1, max_length=80)
-
-
-class DeviceChange(BaseModel):
-    """What is to be changed; the rest stays. crew: null: all days. revoke: for good."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: str | None = Field(None, min_length=1, max_length=80, pattern=IN_ONE_LINE)
-    crew: str | None = Field(None, min_length=1, max_length=80)
-    revoke: bool = False
-
-
-class DeviceTold(BaseModel):
-    id: str
-    name: str
-    crew: str | None
-    made_at: str
-    revoked_at: str | None
-    seen_at: str | None
-
-
-class DeviceList(BaseModel):
-    devices: list[DeviceTold]
-
-
-class MadeDevice(BaseModel):
-    """token: told this once."""
-
-    device: DeviceTold
-    token: str
 
 
 class PackQuery(BaseModel):
@@ -236,10 +190,12 @@ class FieldDay(BaseModel):
 
 class FieldDays(BaseModel):
     """Today's and tomorrow's jobs. device: whose token asked; person: who signed in, under whose name the log is written; both None:
-    this machine itself. writes: whether who asks may write a log."""
+    this machine itself. writes: whether who asks may write a log. own_certificate: the program speaks TLS itself, by a certificate that
+    this phone had to be taught to trust."""
 
     device: str | None
     person: str | None
     writes: bool
+    own_certificate: bool
     crew: str | None
     days: list[FieldDay]

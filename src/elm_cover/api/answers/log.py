@@ -64,11 +64,12 @@ class LogAnswer(BaseModel):
 
 class BatchAnswer(BaseModel):
     """Each entry answered for itself, in the order sent, with what its clock was off as it is kept; others: all else that arrived,
-    where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record."""
+    where asked for. offset_s: what the device's clock is off now. room: how many entries the log still takes. saves: the version of the job's record. Both null,
+    and others empty, where who hands in may not read the log any more."""
 
     answers: list[EntryAnswer]
     others: list[LoggedLine]
     last: int
     offset_s: float
-    saves: int
-    room: int
+    saves: int | None
+    room: int | None

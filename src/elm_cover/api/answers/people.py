@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ...job.roles import Role
 from ...store.deeds import MOST_A_PAGE
-from .field import IN_ONE_LINE
+from .devices import IN_ONE_LINE
 
 MOST_NAME, MOST_PASSWORD = 80, 400
 

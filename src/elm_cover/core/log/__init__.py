@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from .belief import Span, why_doubted
 from .entry import Entry
 from .first_day import Cut
 from .folded import Day, fold
@@ -16,8 +17,10 @@ __all__ = [
     "Cut",
     "Day",
     "Entry",
+    "Span",
     "Written",
     "fold",
     "in_words",
     "placed",
+    "why_doubted",
 ]
