@@ -27,7 +27,15 @@ from tools.running import Server
 OURS = {"X-Elm-Cover": "1"}
 REFUSED = (401, 403)
 # What ends the sign-in that it is asked with, or asks for a name and a password itself.
-APART = ("/api/me/sign-out", "/api/me/sessions", "/api/me/sign-in", "/api/me/join", "/api/me/first", "/api/me/password")
+APART = (
+    "/api/me/sign-out",
+    "/api/me/sessions",
+    "/api/me/sign-in",
+    "/api/me/join",
+    "/api/me/first",
+    "/api/me/password",
+    "/api/field/join",
+)
 
 
 def sessions(address: str) -> Iterator[tuple[str, dict[str, str]]]:
@@ -40,9 +48,14 @@ def sessions(address: str) -> Iterator[tuple[str, dict[str, str]]]:
         cookies[role] = "; ".join(f"{key}={value}" for key, value in answer.cookies.items())
     office = {**OURS, "Cookie": cookies["office"]}
     made = requests.post(f"{address}/api/devices", json={"name": "hopper", "crew": "none"}, headers=office, timeout=60)
+    lost = requests.post(
+        f"{address}/api/devices", json={"name": "lost", "crew": "none"}, headers=office, timeout=60
+    ).json()
+    requests.put(f"{address}/api/devices/{lost['device']['id']}", json={"revoke": True}, headers=office, timeout=60)
+    tokens = {"device": made.json()["token"], "gone": lost["token"]}
     for letter, who in WHO.items():
-        if who == "device":
-            yield letter, {"Authorization": f"Bearer {made.json()['token']}"}
+        if who in tokens:
+            yield letter, {"Authorization": f"Bearer {tokens[who]}"}
         else:
             yield letter, {**OURS, **({"Cookie": cookies[who]} if who in cookies else {})}
 

@@ -12,7 +12,7 @@ from elm_cover.api.routes import ROUTES
 
 ROOT = Path(__file__).resolve().parent.parent
 MARKS = ("<!-- rights -->", "<!-- /rights -->")
-SAID = {"all": "yes", "own": "its crew's"}
+SAID = {"all": "yes", "own": "its crew's", "each": "entry by entry"}
 
 
 def told(rule: str) -> str:

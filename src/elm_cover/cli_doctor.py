@@ -7,7 +7,8 @@ from pathlib import Path
 
 from .api.door import door_of
 from .cli_crew import Command
-from .doctor import Asked, Finding, examined
+from .doctor.examine import Asked, examined
+from .doctor.finding import Finding
 from .doctor.work import done
 from .server import DEFAULT_PORT, data_folder
 from .serving.workers import Workers

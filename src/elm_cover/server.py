@@ -26,7 +26,8 @@ from .api.heavy import LONG, SHORT
 from .api.pages import door_files
 from .api.security import body_and_lane, refuses
 from .api.setup import LOOKED_OVER
-from .doctor import Asked, Finding, examined
+from .doctor.examine import Asked, examined
+from .doctor.finding import Finding
 from .doctor.work import done
 from .lan.announce import Announcer
 from .lan.authority import DoorError

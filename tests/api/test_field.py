@@ -119,7 +119,9 @@ def test_a_token_is_made_kept_as_a_sum_used_and_revoked(demo: FlaskClient, job_i
     refused = demo.post(
         f"/api/jobs/{job_id}/log", json={"entries": [entry("note", {"text": "still"})]}, headers=headers
     )
-    assert refused.status_code == 401 and "join it again" in refused.json["detail"]
+    assert refused.json["answers"][0]["state"] == "held" and "taken off the list" in refused.json["answers"][0]["why"]
+    read = demo.get(f"/api/jobs/{job_id}/log", headers=headers)
+    assert read.status_code == 401 and "join it again" in read.json["detail"]
     for wrong in ("Bearer ", "Basic abc", "Bearer nobody"):
         assert demo.get("/api/field/days", headers={"Authorization": wrong}).status_code == 401
     assert demo.put("/api/devices/none", json=name).status_code == 404

@@ -179,7 +179,9 @@ def test_a_device_has_to_do_with_its_crews_jobs_only(app: Flask, client: FlaskCl
         refused = client.get(f"/api/jobs/{other}/{path}", headers=headers)
         assert refused.status_code == 403 and "another crew" in refused.json["detail"]
     batch = {"entries": [note(device="phone-1")]}
-    assert client.post(f"/api/jobs/{other}/log", json=batch, headers=headers).status_code == 403
+    handed_in = client.post(f"/api/jobs/{other}/log", json={**batch, "after": 0}, headers=headers).json
+    assert handed_in["answers"][0]["state"] == "held" and "this phone’s crew" in handed_in["answers"][0]["why"]
+    assert (handed_in["others"], handed_in["last"], handed_in["saves"], handed_in["room"]) == ([], 0, None, None)
     assert client.get(f"/api/jobs/{other}/log").json["last"] == 0
     assert client.post(f"/api/jobs/{job_id}/log", json=batch, headers=headers).status_code == 200
 

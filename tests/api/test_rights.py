@@ -22,8 +22,8 @@ from tests.api.test_log import entry
 from tests.conftest import attic
 from tests.store.older import take_back
 
-# By hand, apart from the program's table: method and address, then who may. o office, e estimator, c crew, r reader, d device, n nobody;
-# C and D: of their own crew's jobs alone.
+# By hand, apart from the program's table: method and address, then who may. o office, e estimator, c crew, r reader, d device, g a device that was
+# taken off the list, n nobody; C and D: of their own crew's jobs alone.
 MAY = """
 GET /api/me oecrn
 POST /api/me/sign-in oecrn
@@ -43,6 +43,13 @@ GET /api/deeds/record.csv o
 GET /api/devices o
 POST /api/devices o
 PUT /api/devices/{device_id} o
+GET /api/devices/codes o
+POST /api/devices/codes o
+DELETE /api/devices/codes/{code_id} o
+GET /api/held o
+POST /api/held o
+GET /api/setup o
+POST /api/field/join oecrn
 GET /api/records o
 PUT /api/firm o
 PUT /api/calendar/busy/{crew} o
@@ -98,20 +105,20 @@ GET /api/lists oecr
 GET /api/field/days oecrd
 GET /api/jobs/{job_id}/field-pack oerCD
 GET /api/jobs/{job_id}/log oerCD
-POST /api/jobs/{job_id}/log oeCD
+POST /api/jobs/{job_id}/log oecdg
 GET /api/photos/{name} oerCD
-POST /api/photos oecd
-GET / oecrdn
-GET /{screen} oecrdn
-GET /assets/{name} oecrdn
-GET /door/ oecrdn
-GET /door/assets/{name} oecrdn
-GET /door/trusted oecrdn
-GET /field/ oecrdn
-GET /field/{screen} oecrdn
-GET /field/assets/{name} oecrdn
+POST /api/photos oecdg
+GET / oecrdgn
+GET /{screen} oecrdgn
+GET /assets/{name} oecrdgn
+GET /door/ oecrdgn
+GET /door/assets/{name} oecrdgn
+GET /door/trusted oecrdgn
+GET /field/ oecrdgn
+GET /field/{screen} oecrdgn
+GET /field/assets/{name} oecrdgn
 """
-WHO = {"o": "office", "e": "estimator", "c": "crew", "r": "reader", "d": "device", "n": "nobody"}
+WHO = {"o": "office", "e": "estimator", "c": "crew", "r": "reader", "d": "device", "g": "gone", "n": "nobody"}
 REFUSED = (401, 403)
 CREW = "north"
 
@@ -146,6 +153,8 @@ class Firm:
         here = self.app.test_client()
         self.own, self.others = (str(here.post("/api/jobs", json=attic()).json["id"]) for _ in range(2))
         token = here.post("/api/devices", json={"name": "hopper", "crew": CREW}).json["token"]
+        lost = here.post("/api/devices", json={"name": "lost", "crew": CREW}).json
+        here.put(f"/api/devices/{lost['device']['id']}", json={"revoke": True})
         office = first(self.app)
         day = date(2026, 12, 2)
         place_all(store, [(self.own, CREW, day, 0), (self.others, "south", day, 0)], "test")
@@ -157,8 +166,10 @@ class Firm:
             "crew": joined(self.app, office, "crew", CREW),
             "reader": joined(self.app, office, "reader"),
             "device": device,
+            "gone": self.app.test_client(),
             "nobody": self.app.test_client(),
         }
+        self.clients["gone"].environ_base["HTTP_AUTHORIZATION"] = f"Bearer {lost['token']}"
         self.clients["nobody"].environ_base["HTTP_X_ELM_COVER"] = "1"
         self.photos = {}
         for i, job in enumerate((self.own, self.others)):
@@ -206,7 +217,15 @@ def test_every_role_may_what_the_list_says_and_nothing_else(firm: Firm) -> None:
 
 def test_nobody_gets_401_and_who_has_no_right_403(tmp_path: Path) -> None:
     firm = Firm(tmp_path)
-    assert [status(firm.clients[who], "GET", "/api/people") for who in WHO.values()] == [200, 403, 403, 403, 403, 401]
+    assert [status(firm.clients[who], "GET", "/api/people") for who in WHO.values()] == [
+        200,
+        403,
+        403,
+        403,
+        403,
+        401,
+        401,
+    ]
     # HEAD tells as little as GET.
     assert firm.clients["crew"].head(f"/api/jobs/{firm.others}/field-pack").status_code == 403
     assert firm.clients["nobody"].head("/api/jobs").status_code == 401

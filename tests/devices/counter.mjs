@@ -41,7 +41,7 @@ async function send(entries) {
   if (answer.ok && type === "application/json") {
     const done = new Set();
     for (const one of body.answers) {
-      if (one.state === "full") continue;
+      if (one.state === "full" || one.state === "held") continue;
       told[one.state] += 1;
       done.add(one.id);
       if (one.state === "refused") console.error(`refused: ${one.why}`);
