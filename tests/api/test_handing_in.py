@@ -118,7 +118,7 @@ def test_what_is_held_counts_nowhere_until_it_is_taken(phone: Phone) -> None:
     assert phone.states(one, other) == ["held", "held"]
     assert phone.states(one, other) == ["held", "held"] and len(phone.held()) == 2
     first_told = phone.held()[0]
-    assert (first_told["name"], first_told["text"], first_told["job"]) == ("feeder’s", "all well", phone.job)
+    assert (first_told["name"], first_told["text"], first_told["job"]) == ("feeder’s", "note: all well", phone.job)
     assert phone.logged() == []
     assert phone.settle([one["id"]], True) == 1 and phone.settle([one["id"]], True) == 0
     assert phone.logged() == [one["id"]]
@@ -211,7 +211,7 @@ def test_a_held_entry_with_another_body_is_refused(phone: Phone) -> None:
     phone.send(one)
     told = phone.send({**one, "value": {"text": "changed"}})
     assert told[0]["state"] == "refused" and "says something else" in told[0]["why"]
-    assert phone.held()[0]["text"] == "all well"
+    assert phone.held()[0]["text"] == "note: all well"
 
 
 def test_from_before_spells_were_kept_the_crew_of_today_is_believed(phone: Phone) -> None:

@@ -34,7 +34,7 @@ def office(app: Flask) -> FlaskClient:
 def shown(office: FlaskClient, name: str = "feeder’s", crew: str | None = "north") -> dict[str, Any]:
     answer = office.post("/api/devices/codes", json={"name": name, "crew": crew})
     assert answer.status_code == 201, answer.json
-    return dict(answer.json)
+    return dict(answer.json or {})
 
 
 def code_of(told: dict[str, Any]) -> str:
