@@ -119,6 +119,7 @@ def test_what_is_held_counts_nowhere_until_it_is_taken(phone: Phone) -> None:
     assert phone.states(one, other) == ["held", "held"] and len(phone.held()) == 2
     first_told = phone.held()[0]
     assert (first_told["name"], first_told["text"], first_told["job"]) == ("feeder’s", "note: all well", phone.job)
+    assert first_told["job_name"] == phone.office.get("/api/jobs").json["jobs"][0]["headline"]["name"]
     assert phone.logged() == []
     assert phone.settle([one["id"]], True) == 1 and phone.settle([one["id"]], True) == 0
     assert phone.logged() == [one["id"]]

@@ -129,7 +129,7 @@ function saidOf(entries: number, photos: number): string | null {
     entries ? `${entries} ${entries === 1 ? "entry" : "entries"}` : "",
     photos ? `${photos} ${photos === 1 ? "photo" : "photos"}` : "",
   ].filter(Boolean);
-  return told.length ? `${told.join(" and ")} not sent` : null;
+  return told.length ? `${told.join(" and ")} that the program does not have in its log` : null;
 }
 
 function JobOfDay({ job, kept, open }: { job: FieldJob; kept: KeptPack | undefined; open: () => void }) {

@@ -33,13 +33,17 @@ class Held:
 def held(store: JobStore) -> tuple[list[Held], int]:
     """Those that wait, the oldest first, and how many there are in all."""
     with store.reading():
-        waiting = HeldRow.select(HeldRow, JobRow.id, JobRow.name).join(JobRow).where(HeldRow.taken.is_null())
+        waiting = HeldRow.select(HeldRow, JobRow.id, JobRow.summary).join(JobRow).where(HeldRow.taken.is_null())
         rows = waiting.order_by(HeldRow.received_at, HeldRow.name, HeldRow.id).limit(MOST_TOLD)
         found = [
-            Held(row.job_id, row.job.name, row.id, json.loads(row.entry), row.name, row.why, row.received_at)
+            Held(row.job_id, _name(row.job.summary), row.id, json.loads(row.entry), row.name, row.why, row.received_at)
             for row in rows
         ]
         return found, HeldRow.select().where(HeldRow.taken.is_null()).count()
+
+
+def _name(summary: str | None) -> str:
+    return "" if summary is None else str(json.loads(summary).get("name") or "")
 
 
 def settle(
