@@ -1,10 +1,12 @@
 import { Button, FileButton } from "@mantine/core";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type HandedIn, handIn, readPhoneFile } from "./handIn";
 
 /** A file that was saved on a phone that gets through no more. */
 export function FileIn({ onDone }: { onDone: () => void }) {
   const [busy, setBusy] = useState(false);
+  // The same file once more is a choice too.
+  const reset = useRef<() => void>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [found, setFound] = useState<HandedIn | null>(null);
   const take = async (file: File | null) => {
@@ -18,6 +20,7 @@ export function FileIn({ onDone }: { onDone: () => void }) {
       setSaid((error as Error).message);
     }
     setBusy(false);
+    reset.current?.();
     onDone();
   };
   return (
@@ -27,7 +30,7 @@ export function FileIn({ onDone }: { onDone: () => void }) {
         A phone that gets through no more saves what it holds as a file («hand in as a file» on its days). Brought in
         here it stands under your hand: look whose it is before.
       </p>
-      <FileButton accept="application/json,.json" onChange={(file) => void take(file)}>
+      <FileButton resetRef={reset} accept="application/json,.json" onChange={(file) => void take(file)}>
         {(props) => (
           <Button variant="default" loading={busy} {...props}>
             Bring a phone’s file in
