@@ -96,20 +96,11 @@ def test_the_start_is_refused_while_a_stop_stands_and_its_clearing_is_named(page
     expect(stop).to_have_count(0)
 
 
-def test_a_phone_is_made_shown_once_and_revoked(page: Page, server: Served) -> None:
+def test_phones_join_on_their_own_page(page: Page, server: Served) -> None:
     open_demo(page, "Install")
     part(page, "phones")
-    page.get_by_label("A new device, as the firm calls it").fill("Phone of Crew Alder")
-    page.get_by_label("A new device, as the firm calls it").press("Tab")
-    page.get_by_label("Sees the days of").select_option(label="Crew Alder")
-    page.get_by_role("button", name="Make its token").click()
-    token = page.locator(".token").inner_text().split("#join=")[1]
-    days = api(server, "/api/field/days", Authorization=f"Bearer {token}")[0]
-    assert days["device"] == "Phone of Crew Alder" and days["crew"] == "alder"
-    page.get_by_role("button", name="Revoke Phone of Crew Alder").click()
-    expect(page.locator(".entries .voided", has_text="Phone of Crew Alder")).to_be_visible()
-    settled(page)
-    assert axe(page) == []
+    page.get_by_role("link", name="Phones", exact=True).click()
+    expect(page.get_by_text("No phone has joined yet")).to_be_visible()
 
 
 def test_what_the_crew_found_goes_on_the_list_as_a_change(page: Page, server: Served) -> None:

@@ -1,26 +1,5 @@
-import type { Entry } from "./entry";
-import type { KeptPhoto, Memory } from "./memory";
-
-/** What a phone holds that the program does not have, as a file for the desk. Open: JSON, pictures in base64. */
-export interface PhoneFile {
-  format: "elm-cover phone";
-  version: 1;
-  /** The name this phone's database writes under. */
-  device: string;
-  written_at: string;
-  jobs: { job: string; entries: Entry[] }[];
-  photos: FilePhoto[];
-}
-
-export interface FilePhoto {
-  id: string;
-  job: string;
-  at: string;
-  of?: string;
-  said?: KeptPhoto["said"];
-  type: string;
-  base64: string;
-}
+import type { PhoneFile } from "../site/phoneFile";
+import type { Memory } from "./memory";
 
 /** What is not sent yet, and what was refused or is held: the office may take it from a file. */
 export async function phoneFile(memory: Memory, device: string, now: Date): Promise<PhoneFile> {

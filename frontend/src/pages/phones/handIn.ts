@@ -1,6 +1,6 @@
 import { ask, type ProblemError } from "../../api/client";
 import type { components } from "../../api/generated/schema";
-import type { PhoneFile } from "../../field/phoneFile";
+import type { PhoneFile } from "../../site/phoneFile";
 
 type Answers = components["schemas"]["BatchAnswer"];
 
