@@ -36,6 +36,32 @@ def people(browser: Browser, address: str, folder: Path) -> None:
     page.locator(".person").first.wait_for()
     page.get_by_role("button", name="Invite somebody").click()
     save(page, folder, "people")
+    phones(page, address, folder)
+
+
+def phones(page: Page, address: str, folder: Path) -> None:
+    """Two phones of the list, one that holds something, and another that is to join."""
+    browser = page.context.browser
+    assert browser is not None
+    page.emulate_media(color_scheme="light")
+    page.goto(f"{address}/phones")
+    for name, holds in (("hose phone", "0+0"), ("feeder’s phone", "14+2")):
+        code = shown(page, name)
+        phone = browser.new_context(viewport=PHONE, extra_http_headers={"X-Elm-Cover-Holds": holds}).new_page()
+        phone.goto(code)
+        page.get_by_text(f"{name} has joined.").wait_for()
+        phone.get_by_text("on this phone").first.wait_for()
+        phone.context.close()
+        page.get_by_role("button", name="Good").click()
+    page.get_by_text("holds 14 entries and 2 photos unsent").wait_for()
+    save(page, folder, "phones")
+
+
+def shown(page: Page, name: str) -> str:
+    """What the code says that a phone of that name joins by."""
+    page.get_by_label("A phone joins as").fill(name)
+    page.get_by_role("button", name="Show its code").click()
+    return page.locator(".code-url").inner_text()
 
 
 def opened(browser: Browser, address: str, size: ViewportSize, scheme: Literal["light", "dark"] = "light") -> Page:
@@ -115,11 +141,6 @@ def on_a_phone(page: Page, folder: Path) -> None:
     page.locator(".run-count").wait_for()
     page.locator(".sub-steps").evaluate("row => row.scrollIntoView()")
     save(page, folder, "prove-phone")
-    go(page, "3 Weir Bank", "Eaves")
-    page.get_by_text("Bays", exact=True).first.click()
-    page.locator(".tabs").scroll_into_view_if_needed()
-    page.locator(".tabs").evaluate("tabs => tabs.scrollIntoView()")
-    save(page, folder, "eaves-phone")
 
 
 def installing(page: Page, folder: Path) -> None:
