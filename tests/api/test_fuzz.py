@@ -74,8 +74,8 @@ def test_what_it_says_of_itself_holds(case: Any, served: Served) -> None:
 
 def test_spoiled_requests_are_refused_in_words(served: Served) -> None:
     seen = Seen()
-    malformed(served.address, 150, 7, seen)
-    assert seen.wrong == [] and seen.asked == 150
+    malformed(served.address, 200, 7, seen)
+    assert seen.wrong == [] and seen.asked == 200
     assert seen.statuses[422] > 30 and seen.statuses[200] + seen.statuses[201] > 5, "both sorts are among them"
 
 
