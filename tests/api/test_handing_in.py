@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import secrets
 import sqlite3
 from datetime import UTC, date, datetime, timedelta
@@ -16,6 +17,7 @@ from elm_cover.api.app import create_app
 from elm_cover.store.calendar import place_all, unplace
 from elm_cover.store.database import FILE_NAME
 from elm_cover.store.log import Bound
+from elm_cover.store.tries import MOST_HERE
 from tests.api.people import first, joined
 from tests.api.test_joining import asked, bearer, code_of, shown
 from tests.api.test_log import entry
@@ -223,3 +225,18 @@ def test_from_before_spells_were_kept_the_crew_of_today_is_believed(phone: Phone
     with sqlite3.connect(phone.folder / FILE_NAME) as raw:
         raw.execute("UPDATE stay SET since = '2026-01-01T00:00:00+00:00'")
     assert phone.states(note(40.0)) == ["accepted"]
+
+
+def test_a_lost_phone_fills_no_disk_with_photos(phone: Phone) -> None:
+    out = io.BytesIO()
+    Image.new("RGB", (40, 30), "grey").save(out, "JPEG")
+
+    def store() -> Any:
+        headers = {**bearer(phone.token), "Content-Type": "image/jpeg"}
+        return phone.app.test_client().post("/api/photos", data=out.getvalue(), headers=headers)
+
+    assert [store().status_code for _ in range(MOST_HERE + 1)] == [201] * (MOST_HERE + 1)
+    phone.revoke()
+    found = [store() for _ in range(MOST_HERE + 1)]
+    assert [one.status_code for one in found] == [201] * MOST_HERE + [429]
+    assert int(found[-1].headers["Retry-After"]) > 60 and "wait on it" in found[-1].json["detail"]

@@ -45,7 +45,7 @@ export async function joinNow(memory: Memory): Promise<Joining> {
     await memory.remember(PENDING, null);
     return { kind: "joined", name };
   } catch (error) {
-    if (!(error instanceof Refusal) || !(error.over || error.final)) return { kind: "waits" };
+    if (!(error instanceof Refusal) || !(error.over || error.final || error.status === 409)) return { kind: "waits" };
     await memory.remember(PENDING, null);
     return { kind: "over", why: error.message };
   }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import tempfile
 
 from flask import Response, jsonify, request, send_file
@@ -10,7 +11,8 @@ from pydantic import BaseModel, Field
 
 from ..formats.photo import MOST_BYTES, keep_photo
 from ..store.photos import photo_path, put_bytes
-from .asking import job_store
+from ..store.tries import MOST_HERE, TooManyTriesError, count_try
+from .asking import asker, job_store
 from .blueprint import APIBlueprint
 from .problems import Problem, problem
 
@@ -38,12 +40,18 @@ class PhotoAnswer(BaseModel):
 
 @photos.post(
     "",
-    responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem},
+    responses={201: PhotoAnswer, 413: Problem, 415: Problem, 422: Problem, 429: Problem},
     summary="Store a photo, re-encoded",
 )
 def store_photo(raw: PhotoBody) -> Response:
     if request.mimetype not in PhotoBody.mimetypes:
         return problem(415, "Not a photo", "Send a JPEG, PNG or WebP picture.")
+    me = asker()
+    if me.who == "gone":
+        try:
+            count_try(job_store(), "a photo", me.id)
+        except TooManyTriesError as error:
+            return _later(error.wait_s)
     with tempfile.SpooledTemporaryFile(max_size=KEPT_IN_MEMORY_BYTES) as file:
         size = 0
         while chunk := request.stream.read(CHUNK_BYTES):
@@ -57,6 +65,14 @@ def store_photo(raw: PhotoBody) -> Response:
     answer = PhotoAnswer(file=kept.name, width_px=kept.width_px, height_px=kept.height_px, bytes=len(kept.content))
     response = jsonify(answer.model_dump())
     response.status_code = 201
+    return response
+
+
+def _later(wait_s: float) -> Response:
+    """Nobody fills the disk with a phone that was lost."""
+    text = f"A phone that was taken off the list hands in {MOST_HERE} photos in 15 minutes; the others wait on it."
+    response = problem(429, "Wait a while", text)
+    response.headers["Retry-After"] = str(max(1, math.ceil(wait_s)))
     return response
 
 

@@ -12256,6 +12256,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Any other refusal: another host or page, an unknown device (421, 403, 401), too much at once (503), no room (507) */
             default: {
                 headers: {
