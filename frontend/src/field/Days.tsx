@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { entriesAndPhotos } from "../ui/unsent";
 import { contactOf, Refusal } from "./ask";
 import type { KeptPack, Memory } from "./memory";
 import { keepFresh } from "./packs";
@@ -51,7 +52,7 @@ export function Days({ memory, device, open, ready }: Props) {
       setActor((await memory.remembered<string>("actor")) ?? "");
       const look = async () => setPacks(new Map((await memory.packs()).map((kept) => [kept.job, kept])));
       await look();
-      setUnsent(saidOf((await memory.unsettled()).length, (await memory.photos()).length));
+      setUnsent(entriesAndPhotos((await memory.unsettled()).length, (await memory.photos()).length));
       setDays((await memory.remembered<FieldDays>("days")) ?? null);
       try {
         const found = await fetchDays<FieldDays>(memory);
@@ -116,20 +117,13 @@ export function Days({ memory, device, open, ready }: Props) {
           ))}
         </section>
       ))}
-      {unsent && <HandInFile memory={memory} device={device} count={unsent} />}
+      {unsent && (
+        <HandInFile memory={memory} device={device} count={`${unsent} that the program does not have in its log`} />
+      )}
       {!days && !said && <p className="soft">Asking for the days …</p>}
       {!days && said && <p className="soft">Open a job by its own address once, while there is a connection.</p>}
     </main>
   );
-}
-
-/** What the program does not have of this phone, in words; null: nothing. */
-function saidOf(entries: number, photos: number): string | null {
-  const told = [
-    entries ? `${entries} ${entries === 1 ? "entry" : "entries"}` : "",
-    photos ? `${photos} ${photos === 1 ? "photo" : "photos"}` : "",
-  ].filter(Boolean);
-  return told.length ? `${told.join(" and ")} that the program does not have in its log` : null;
 }
 
 function JobOfDay({ job, kept, open }: { job: FieldJob; kept: KeptPack | undefined; open: () => void }) {

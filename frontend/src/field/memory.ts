@@ -231,22 +231,24 @@ export class Memory {
     return this.twice((db) => db.getAllFromIndex("entries", "job", job));
   }
 
-  async waiting(): Promise<KeptEntry[]> {
+  /** Entries of all jobs in one of these states, in the order they were written. */
+  async inState(...states: readonly EntryState[]): Promise<KeptEntry[]> {
     const every = await this.twice((db) => db.getAll("entries"));
-    return every.filter((kept) => kept.state === "waiting").sort((a, b) => a.entry.seq - b.entry.seq);
+    return every.filter((kept) => states.includes(kept.state)).sort((a, b) => a.entry.seq - b.entry.seq);
+  }
+
+  async waiting(): Promise<KeptEntry[]> {
+    return this.inState("waiting");
   }
 
   /** What the program holds for the office to take or refuse. */
   async held(): Promise<KeptEntry[]> {
-    const every = await this.twice((db) => db.getAll("entries"));
-    return every.filter((kept) => kept.state === "held");
+    return this.inState("held");
   }
 
   /** What the program does not have in its log: not sent, refused or held. */
   async unsettled(): Promise<KeptEntry[]> {
-    const every = await this.twice((db) => db.getAll("entries"));
-    const states: readonly EntryState[] = ["waiting", "refused", "held"];
-    return every.filter((kept) => states.includes(kept.state)).sort((a, b) => a.entry.seq - b.entry.seq);
+    return this.inState("waiting", "refused", "held");
   }
 
   /** How many entries and photos are not sent yet, as the program is told. */

@@ -8,7 +8,7 @@ from contextlib import closing
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from ..store.database import FILE_NAME
+from ..store.database import FILE_NAME, looked_into
 from .finding import Finding, good, wrong
 
 CLOCK = "clock"
@@ -42,7 +42,7 @@ def _last_stored(file: Path) -> datetime | None:
     if not file.exists():
         return None
     try:
-        with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as seen:
+        with closing(looked_into(file)) as seen:
             for asked in LAST:
                 (text,) = seen.execute(asked).fetchone()
                 if text:

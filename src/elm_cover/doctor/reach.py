@@ -42,17 +42,11 @@ def of_the_port(port: int, address: str = "127.0.0.1") -> Iterator[Finding]:
 def _is_ours(port: int) -> bool:
     """Whether this program answers there, with TLS or without."""
     try:
-        asked = http.client.HTTPConnection("127.0.0.1", port, timeout=WAITS_S)
-        try:
-            asked.request("GET", "/api/me", headers={"Host": f"127.0.0.1:{port}"})
-            answer = asked.getresponse()
-            body, to = answer.read(100_000), answer.getheader("Location") or ""
-        finally:
-            asked.close()
+        status, body, to = _asked("http", f"127.0.0.1:{port}", "/api/me")
     except (OSError, http.client.HTTPException):
         return False
     # Without TLS all but the page of the door is sent on, to the same port.
-    return _told(body) or (answer.status == 307 and to.startswith("https://") and to.endswith(f":{port}/api/me"))
+    return _told(body) or (status == 307 and to.startswith("https://") and to.endswith(f":{port}/api/me"))
 
 
 def _told(body: bytes) -> bool:
@@ -89,7 +83,7 @@ def of_the_proxy(address: str) -> Iterator[Finding]:
     """Asks the program by the address that browsers use, as one of them would."""
     parts = urlsplit(address)
     try:
-        status, body = _asked(parts.scheme, parts.netloc, f"{parts.path.rstrip('/')}/api/me")
+        status, body, _ = _asked(parts.scheme, parts.netloc, f"{parts.path.rstrip('/')}/api/me")
     except ssl.SSLCertVerificationError as error:
         yield look(
             PROXY, f"{address} answers with a certificate that this machine does not trust: {error.verify_message}.",
@@ -109,13 +103,14 @@ def of_the_proxy(address: str) -> Iterator[Finding]:
     yield _of_answer(address, status, body)
 
 
-def _asked(scheme: str, host: str, path: str) -> tuple[int, bytes]:
+def _asked(scheme: str, host: str, path: str) -> tuple[int, bytes, str]:
+    """Status, body, and where it was sent on to."""
     kind = http.client.HTTPSConnection if scheme == "https" else http.client.HTTPConnection
     asked = kind(host, timeout=WAITS_S)
     try:
         asked.request("GET", path)
         answer = asked.getresponse()
-        return answer.status, answer.read(100_000)
+        return answer.status, answer.read(100_000), answer.getheader("Location") or ""
     finally:
         asked.close()
 

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from contextlib import closing
 from pathlib import Path
 
-from ..store.database import FILE_NAME, WAY_OUT, migrations
+from ..store.database import FILE_NAME, WAY_OUT, looked_into, migrations
 from ..store.soundness import in_words
 from ..store.sums import damaged_papers, damaged_photos
 from .finding import Finding, good, look, wrong
@@ -24,7 +24,7 @@ def of_the_records(folder: Path, thorough: bool = True) -> Iterator[Finding]:
         yield look(DATABASE, "No job was stored here yet.", "elm-cover serve")
         return
     try:
-        with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as seen:
+        with closing(looked_into(file)) as seen:
             version = int(seen.execute("PRAGMA user_version").fetchone()[0])
             said = [row for (row,) in seen.execute("PRAGMA integrity_check(3)")]
             loose = seen.execute("PRAGMA foreign_key_check").fetchall()
@@ -48,7 +48,7 @@ def _kept(folder: Path, file: Path, as_last: bool) -> Finding:
     checked = None
     try:
         if as_last:
-            with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as seen:
+            with closing(looked_into(file)) as seen:
                 row = seen.execute("SELECT checked_at, damaged FROM soundness WHERE id = 1").fetchone()
             if row is None:
                 return good(KEPT, "They are compared with their sums within the hour, and then once a week.")

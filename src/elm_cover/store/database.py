@@ -82,6 +82,11 @@ def open_beside(folder: Path) -> SqliteDatabase:
     return database
 
 
+def looked_into(file: Path) -> sqlite3.Connection:
+    """A database file, to be read and never changed; whoever holds the connection closes it."""
+    return sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)
+
+
 def _look_at(folder: Path, file: Path) -> None:
     """What is wrong with a file before it is opened. Raises StoreError."""
     if file.is_dir():
@@ -100,7 +105,7 @@ def _own(file: Path) -> None:
     if not file.exists():
         return
     try:
-        with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as seen:
+        with closing(looked_into(file)) as seen:
             tables = {name for (name,) in seen.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
             told = seen.execute("PRAGMA quick_check(1)").fetchone()[0]
     except sqlite3.DatabaseError as error:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import hashlib
-import sqlite3
 import threading
 from contextlib import closing
 from pathlib import Path
 
 from ..job.paper_seal import sum_of
+from .database import looked_into
 
 PHOTOS = "photos"
 Stop = threading.Event | None
@@ -43,7 +43,7 @@ def damaged_papers(database: Path, stop: Stop = None) -> list[str]:
     """Papers of a database file whose bytes are not those that were issued or came in. One at a time, each let go of: papers are
     large."""
     found = []
-    with closing(sqlite3.connect(f"{database.absolute().as_uri()}?mode=ro", uri=True)) as raw:
+    with closing(looked_into(database)) as raw:
         ids = [row_id for (row_id,) in raw.execute("SELECT id FROM paper ORDER BY id")]
         for row_id in ids:
             if stop is not None and stop.is_set():

@@ -1,6 +1,7 @@
 import { Button, NativeSelect } from "@mantine/core";
 import { useState } from "react";
 import type { CrewDocument, DeviceTold } from "../../api/types";
+import { entriesAndPhotos } from "../../ui/unsent";
 import { WrittenField } from "../../ui/WrittenField";
 import { moment } from "../account/moment";
 
@@ -86,9 +87,5 @@ export function PhoneLine({ device, crews, onChange }: Props) {
 function heldWords(device: DeviceTold): string {
   const { unsent, unsent_photos: photos } = device;
   if (typeof unsent !== "number") return "has not said what it holds";
-  const told = [
-    unsent ? `${unsent} ${unsent === 1 ? "entry" : "entries"}` : "",
-    photos ? `${photos} ${photos === 1 ? "photo" : "photos"}` : "",
-  ].filter(Boolean);
-  return told.length ? `holds ${told.join(" and ")} unsent` : "holds nothing unsent";
+  return `holds ${entriesAndPhotos(unsent, photos ?? 0) ?? "nothing"} unsent`;
 }
